@@ -16,8 +16,18 @@ module.exports = {
         pathNot: '^(contract|core)/|^node_modules/(reflect-metadata|class-validator|class-transformer)/',
       },
     },
-    { name: 'server-not-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e|bench)/' } },
-    { name: 'web-not-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|e2e|bench)/' } },
+    {
+      name: 'server-not-web',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(web|e2e|bench)/' },
+    },
+    {
+      name: 'web-not-server',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|e2e|bench)/' },
+    },
     {
       name: 'core-subjects-through-their-index',
       severity: 'error',

@@ -1,0 +1,135 @@
+import type { Happening, Standard } from '../standard';
+import type { DriveEvent, EventOf } from './event';
+import { inOrder } from './order';
+import { retractedIds } from './retract';
+
+/** A fault on record, after regrades and sorts. */
+export interface DriveMark {
+  /** The event that it came from: a fault, the sort of a peg, or a question. */
+  readonly by: string;
+  readonly at: string;
+  readonly item: string;
+  readonly severity: string;
+  /** What it was first marked as, when it was regraded since. */
+  readonly regradedFrom: string | null;
+  readonly run: string | null;
+  readonly source: 'fault' | 'sort' | 'question';
+  readonly peg: string | null;
+  readonly feature: string | null;
+  readonly place: { readonly lat: number; readonly lon: number } | null;
+}
+
+export interface DrivePeg {
+  readonly id: string;
+  readonly at: string;
+  readonly state: 'unsorted' | 'sorted' | 'dismissed';
+}
+
+/** A log after its retracts, regrades and sorts: what happened, as far as anybody now holds it to be true. */
+export interface Drive {
+  readonly marks: readonly DriveMark[];
+  readonly pegs: readonly DrivePeg[];
+  readonly happenings: readonly Happening[];
+  readonly stages: readonly EventOf<'stage'>[];
+  readonly pauses: readonly (EventOf<'pause'> | EventOf<'resume'>)[];
+  readonly questions: readonly EventOf<'question'>[];
+  readonly interventions: readonly EventOf<'intervention'>[];
+  readonly notes: readonly EventOf<'note'>[];
+  readonly ratings: readonly EventOf<'rating'>[];
+  readonly said: readonly EventOf<'said'>[];
+  readonly fixes: readonly EventOf<'fix'>[];
+  readonly end: EventOf<'end'> | null;
+}
+
+/**
+ * Reduces a log to what it tells. Retracts, regrades and sorts are applied first, whenever they were made;
+ * of several regrades (or sorts) of one thing the last in order wins. A sort's faults stand at its peg's time.
+ * What names an event that is not in the log has no effect until that event arrives.
+ *
+ * @param events in any order, with any repeats
+ */
+export function driveOf(standard: Standard, events: readonly DriveEvent[]): Drive {
+  const ordered = inOrder(events);
+  const gone = retractedIds(ordered);
+  const valid = ordered.filter(({ id }) => !gone.has(id));
+  const only = <K extends DriveEvent['kind']>(kind: K) =>
+    valid.filter((event): event is EventOf<K> => event.kind === kind);
+
+  const regrades = new Map(only('regrade').map(({ of, severity }) => [of, severity]));
+  const sorts = new Map(only('sort').map((sort) => [sort.of, sort]));
+  const allowedAttempts = 1 + (standard.questions?.retries ?? 0);
+
+  const marks: DriveMark[] = [];
+  const happenings: Happening[] = [];
+  const mark = (entry: Omit<DriveMark, 'regradedFrom'>) => {
+    const severity = regrades.get(entry.by) ?? entry.severity;
+    const regraded = severity === entry.severity ? null : entry.severity;
+    marks.push({ ...entry, severity, regradedFrom: regraded });
+    happenings.push({ kind: 'mark', by: entry.by, at: entry.at, item: entry.item, severity, run: entry.run });
+  };
+
+  for (const event of valid) {
+    switch (event.kind) {
+      case 'fault': {
+        const { id: by, at, item, severity, run = null, feature = null, place = null } = event;
+        mark({ by, at, item, severity, run, feature, place, source: 'fault', peg: null });
+        break;
+      }
+      case 'peg': {
+        const { id: peg, at, run = null, feature = null, place = null } = event;
+        const sort = sorts.get(peg);
+        for (const { item, severity } of sort?.faults ?? [])
+          mark({ by: sort?.id ?? peg, at, item, severity, run, feature, place, source: 'sort', peg });
+        break;
+      }
+      case 'question': {
+        const { questions } = standard;
+        if (!questions || event.right || event.attempt < allowedAttempts) break;
+        const { id: by, at, part } = event;
+        const entry = { item: questions.item[part], severity: questions.severity, run: null, peg: null };
+        mark({ by, at, ...entry, feature: null, place: null, source: 'question' });
+        break;
+      }
+      case 'manoeuvre':
+        happenings.push({
+          kind: 'run',
+          by: event.id,
+          at: event.at,
+          run: event.run,
+          manoeuvre: event.manoeuvre,
+          phase: event.phase,
+        });
+        break;
+      case 'measure': {
+        const { id: by, at, measure, value, run = null } = event;
+        happenings.push({ kind: 'measure', by, at, measure, value, run });
+        break;
+      }
+      default:
+        break;
+    }
+  }
+
+  return {
+    marks,
+    happenings,
+    pegs: only('peg').map(({ id, at }) => ({ id, at, state: pegState(sorts.get(id)) })),
+    stages: only('stage'),
+    pauses: valid.filter(
+      (event): event is EventOf<'pause'> | EventOf<'resume'> =>
+        event.kind === 'pause' || event.kind === 'resume',
+    ),
+    questions: only('question'),
+    interventions: only('intervention'),
+    notes: only('note'),
+    ratings: only('rating'),
+    said: only('said'),
+    fixes: only('fix'),
+    end: only('end').at(-1) ?? null,
+  };
+}
+
+function pegState(sort: EventOf<'sort'> | undefined): DrivePeg['state'] {
+  if (!sort) return 'unsorted';
+  return sort.faults.length === 0 ? 'dismissed' : 'sorted';
+}

@@ -1,0 +1,16 @@
+export { eventProblems } from './check';
+export { clockText, elapsedSeconds, isPaused } from './clock';
+export { driveOf, type Drive, type DriveMark, type DrivePeg } from './drive';
+export {
+  eventSchema,
+  headerSchema,
+  parseEvent,
+  type DriveEvent,
+  type EventBody,
+  type EventKind,
+  type EventOf,
+  type LogHeader,
+} from './event';
+export { judge, type Judgement } from './judge';
+export { LOG_FORMAT, MAX_LOG_LENGTH, readLog, readLogUnder, writeLog, type Log } from './log';
+export { inOrder } from './order';

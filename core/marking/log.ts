@@ -1,0 +1,106 @@
+import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import type { Standard } from '../standard';
+import { eventProblems } from './check';
+import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
+import { inOrder } from './order';
+
+export const LOG_FORMAT = 'jasperwren-log/1';
+/** Largest log file that is read, in characters. */
+export const MAX_LOG_LENGTH = 50_000_000;
+
+export interface Log {
+  readonly header: LogHeader;
+  readonly events: readonly DriveEvent[];
+}
+
+/** Reads a log file (JSON Lines: a header, then events) and lists every problem with its line. */
+export function readLog(text: string): Parsed<Log> {
+  if (text.length > MAX_LOG_LENGTH)
+    return failed([{ path: '', message: `is longer than ${MAX_LOG_LENGTH} characters` }]);
+  const lines = text
+    .split(/\r?\n/)
+    .map((line, n) => ({ line, path: `line ${n + 1}` }))
+    .filter(({ line }) => line.trim() !== '');
+  const [first, ...rest] = lines;
+  if (!first) return failed([{ path: '', message: 'is empty; a header line is wanted first' }]);
+
+  const header = readHeader(first.line, first.path);
+  const events = rest.map(({ line, path }) => atLine(path, readJson(line, parseEvent)));
+  const foreign = rest.flatMap(({ path }, n) => {
+    const event = events[n];
+    if (!header.ok || !event?.ok || event.value.test === undefined) return [];
+    if (event.value.test === header.value.test) return [];
+    return [{ path: `${path}.test`, message: `is another test than the header's, ${header.value.test}` }];
+  });
+  const problems = [
+    ...(header.ok ? [] : header.problems),
+    ...events.flatMap((event) => (event.ok ? [] : event.problems)),
+    ...foreign,
+  ];
+  if (!header.ok || problems.length > 0) return failed(problems);
+  return parsed({
+    header: header.value,
+    events: events.flatMap((event) => (event.ok ? [event.value] : [])),
+  });
+}
+
+/** Reads a log file and checks it against the standard that it is to be judged under. */
+export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
+  const log = readLog(text);
+  if (!log.ok) return log;
+  const { header, events } = log.value;
+  if (header.standard.id !== standard.id)
+    return failed([
+      {
+        path: 'line 1.standard.id',
+        message: `was marked under ${header.standard.id}, not ${standard.id}; its items cannot be judged here`,
+      },
+    ]);
+  const eventLines = text
+    .split(/\r?\n/)
+    .flatMap((line, n) => (line.trim() === '' ? [] : [n + 1]))
+    .slice(1);
+  const problems = eventProblems(standard, events, (n) => `line ${eventLines[n] ?? n + 2}`);
+  return problems.length > 0 ? failed(problems) : log;
+}
+
+/** Writes a log file, in the order for computing. */
+export function writeLog({ header, events }: Log): string {
+  return [header, ...inOrder(events)].map((line) => `${JSON.stringify(line)}\n`).join('');
+}
+
+function readHeader(line: string, path: string): Parsed<LogHeader> {
+  return atLine(
+    path,
+    readJson(line, (input) => {
+      const format = typeof input === 'object' && input !== null && 'format' in input ? input.format : null;
+      const version = /^jasperwren-log\/(\d+)$/.exec(String(format))?.[1];
+      if (version !== undefined && Number(version) > 1)
+        return failed([
+          {
+            path: 'format',
+            message: `is ${String(format)}, newer than this program reads (${LOG_FORMAT}); update the program`,
+          },
+        ]);
+      return checkShape(headerSchema, input);
+    }),
+  );
+}
+
+function readJson<T>(line: string, parse: (input: unknown) => Parsed<T>): Parsed<T> {
+  let input: unknown;
+  try {
+    input = JSON.parse(line);
+  } catch {
+    return failed([{ path: '', message: 'is not JSON' }]);
+  }
+  if (typeof input !== 'object' || input === null || Array.isArray(input))
+    return failed([{ path: '', message: 'is not an object' }]);
+  return parse(input);
+}
+
+function atLine<T>(path: string, result: Parsed<T>): Parsed<T> {
+  if (result.ok) return result;
+  const placed = (problem: Problem) => (problem.path === '' ? path : `${path}.${problem.path}`);
+  return failed(result.problems.map((problem) => ({ path: placed(problem), message: problem.message })));
+}

@@ -1,0 +1,26 @@
+import type { DriveEvent } from './event';
+
+/**
+ * The order for computing: time, then device, then sequence number; each id once. Any order of arrival and
+ * any repeats give the same list.
+ */
+export function inOrder(events: readonly DriveEvent[]): readonly DriveEvent[] {
+  const timed = events.map((event) => ({ event, time: Date.parse(event.at) }));
+  timed.sort(
+    (a, b) =>
+      a.time - b.time ||
+      byText(a.event.device, b.event.device) ||
+      a.event.seq - b.event.seq ||
+      byText(a.event.id, b.event.id) ||
+      // Two contents under one id can only come from a broken writer; still the same one must win everywhere.
+      byText(JSON.stringify(a.event), JSON.stringify(b.event)),
+  );
+  const seen = new Set<string>();
+  return timed.flatMap(({ event }) => {
+    if (seen.has(event.id)) return [];
+    seen.add(event.id);
+    return [event];
+  });
+}
+
+const byText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,0 +1,1 @@
+export { type Parsed, type Problem, checkShape, failed, parsed, pathText, problemText } from './problem';

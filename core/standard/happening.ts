@@ -1,0 +1,36 @@
+/** Phases of one run of a manoeuvre. Each `attempt` begins an attempt; what comes before the first belongs to it. */
+export const runPhases = ['start', 'clock', 'movement', 'shunt', 'attempt', 'stop', 'end'] as const;
+export type RunPhase = (typeof runPhases)[number];
+
+interface Happened {
+  /** The event behind it. */
+  readonly by: string;
+  /** ISO instant, UTC. */
+  readonly at: string;
+}
+
+export interface Mark extends Happened {
+  readonly kind: 'mark';
+  readonly item: string;
+  readonly severity: string;
+  /** The run of a manoeuvre it was marked in, if any. */
+  readonly run: string | null;
+}
+
+export interface RunStep extends Happened {
+  readonly kind: 'run';
+  readonly run: string;
+  readonly manoeuvre: string;
+  readonly phase: RunPhase;
+}
+
+export interface Reading extends Happened {
+  readonly kind: 'measure';
+  readonly measure: string;
+  /** In the unit of the measure; never below zero. */
+  readonly value: number;
+  readonly run: string | null;
+}
+
+/** What the limits are worked out from, in time order: a log after its retracts, regrades and sorts. */
+export type Happening = Mark | RunStep | Reading;

@@ -1,0 +1,29 @@
+export { allLimits, compileStandard, type PlacedItem } from './compile';
+export { runExamples, type ExampleResult } from './examples';
+export { runPhases, type Happening, type Mark, type Reading, type RunPhase, type RunStep } from './happening';
+export {
+  workOutLimits,
+  type Breach,
+  type Headroom,
+  type JudgedMark,
+  type LimitsResult,
+  type Scope,
+} from './limits';
+export { MAX_STANDARD_LENGTH, parseStandard, readStandard } from './parse';
+export { markProblems } from './references';
+export {
+  STANDARD_FORMAT,
+  standardSchema,
+  type Example,
+  type Gravity,
+  type Item,
+  type Limit,
+  type Manoeuvre,
+  type Section,
+  type Severity,
+  type Standard,
+  type StandardRef,
+} from './schema';
+export { skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export { countsOf, type Outcome, type Verdict } from './verdict';
+export { limitOf, limitTitle, scopedTitle, scopeName } from './words';

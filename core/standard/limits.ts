@@ -1,0 +1,328 @@
+import { compileStandard, type Compiled, type Rule } from './compile';
+import type { Happening, Mark, RunStep } from './happening';
+import type { Standard } from './schema';
+
+/** Where a total is kept: over the whole test, or apart for each section, item, run or attempt. */
+export type Scope =
+  | { readonly per: 'test' }
+  | { readonly per: 'section' | 'item'; readonly id: string }
+  | { readonly per: 'manoeuvre'; readonly run: string }
+  | { readonly per: 'attempt'; readonly run: string; readonly attempt: number };
+
+/** One limit in one scope: `left` = `max` - `total`; below zero it is breached. */
+export interface Headroom {
+  readonly limit: string;
+  readonly scope: Scope;
+  readonly total: number;
+  readonly max: number;
+  readonly left: number;
+  /** The events that made the total, in time order. */
+  readonly from: readonly string[];
+}
+
+export interface Breach {
+  readonly limit: string;
+  readonly scope: Scope;
+  readonly total: number;
+  readonly max: number;
+  readonly at: string;
+  /** The event that went past the maximum. */
+  readonly by: string;
+}
+
+/** A mark with whether it counts, and if not, why: a cap was full, or the test had ended. */
+export interface JudgedMark extends Mark {
+  readonly points: number;
+  readonly uncounted: null | { readonly why: 'cap'; readonly cap: string } | { readonly why: 'ended' };
+}
+
+export interface LimitsResult {
+  readonly headroom: readonly Headroom[];
+  /** In the order in which they happened. */
+  readonly breaches: readonly Breach[];
+  readonly marks: readonly JudgedMark[];
+  /** The breach that ended the test, if one did. */
+  readonly ending: Breach | null;
+}
+
+interface Tally {
+  readonly rule: Rule;
+  readonly scope: Scope;
+  total: number;
+  read: boolean;
+  breach: { at: string; by: string } | null;
+  readonly from: string[];
+}
+
+interface RunState {
+  readonly manoeuvre: string;
+  /** Milliseconds; the clock step wins over the start. */
+  startedAt: number | null;
+  clocked: boolean;
+  segmentAt: number | null;
+  attempt: number;
+  stopped: boolean;
+}
+
+/**
+ * Works out every limit of a standard over happenings in time order: the one evaluator behind tally,
+ * headroom, verdict, worked examples and readiness.
+ *
+ * A total above `max` breaches the limit; a breached limit with `ends` ends the test at that happening,
+ * which itself still counts in every limit that it matches. Caps let marks count up to their `max`.
+ *
+ * @param happenings in time order, with items, severities, manoeuvres and measures of this standard
+ * @param options.retest adds each manoeuvre's `retestExtraSeconds` to its own limits of seconds
+ * @throws Error when a mark names an item that is not in the standard: inputs are checked before.
+ */
+export function workOutLimits(
+  standard: Standard,
+  happenings: readonly Happening[],
+  options: { readonly retest: boolean },
+): LimitsResult {
+  const compiled = compileStandard(standard);
+  const book = new TallyBook(compiled, options.retest);
+  const runs = runsOf(happenings);
+  const capped = new Map<string, number>();
+  const marks: JudgedMark[] = [];
+  let ended = false;
+
+  for (const happening of happenings) {
+    if (happening.kind === 'mark') {
+      const uncounted = ended ? ({ why: 'ended' } as const) : takeFromCaps(compiled, capped, happening, runs);
+      const points = compiled.pointsOf(happening);
+      marks.push({ ...happening, points, uncounted });
+      if (uncounted === null) addMark(compiled, book, happening, points, runs);
+    } else if (!ended) {
+      if (happening.kind === 'run') addRunStep(compiled, book, happening, runs);
+      else addReading(compiled, book, happening, runs);
+    }
+    ended ||= book.ended;
+  }
+  return { headroom: book.headroom(), breaches: book.breaches(), marks, ending: book.ending() };
+}
+
+/** All totals, keyed by rule and scope, and the breaches in the order in which they came. */
+class TallyBook {
+  private readonly tallies = new Map<Rule, Map<string, Tally>>();
+  private readonly breached: Tally[] = [];
+  ended = false;
+
+  constructor(
+    compiled: Compiled,
+    private readonly retest: boolean,
+  ) {
+    for (const rule of compiled.rules) {
+      this.tallies.set(rule, new Map());
+      if (rule.limit.per === 'test') this.open(rule, { per: 'test' });
+    }
+  }
+
+  open(rule: Rule, scope: Scope): Tally {
+    const scopes = this.tallies.get(rule) ?? new Map<string, Tally>();
+    const key = scopeKey(scope);
+    const known = scopes.get(key);
+    if (known) return known;
+    const tally: Tally = { rule, scope, total: 0, read: false, breach: null, from: [] };
+    scopes.set(key, tally);
+    return tally;
+  }
+
+  add(rule: Rule, scope: Scope, amount: number, by: Happening): void {
+    const tally = this.open(rule, scope);
+    const greatest = rule.combine === 'max';
+    tally.total = greatest && tally.read ? Math.max(tally.total, amount) : sum(tally.total, amount);
+    tally.read = true;
+    tally.from.push(by.by);
+    if (tally.breach === null && tally.total > this.maxOf(rule)) {
+      tally.breach = { at: by.at, by: by.by };
+      this.breached.push(tally);
+      if (rule.limit.ends) this.ended = true;
+    }
+  }
+
+  headroom(): Headroom[] {
+    return [...this.tallies.values()].flatMap((scopes) =>
+      [...scopes.values()].map(({ rule, scope, total, from }) => {
+        const max = this.maxOf(rule);
+        return { limit: rule.limit.id, scope, total, max, left: sum(max, -total), from };
+      }),
+    );
+  }
+
+  breaches(): Breach[] {
+    return this.breached.flatMap((tally) => this.breachOf(tally));
+  }
+
+  ending(): Breach | null {
+    const tally = this.breached.find(({ rule }) => rule.limit.ends);
+    return tally ? (this.breachOf(tally)[0] ?? null) : null;
+  }
+
+  private breachOf({ rule, scope, total, breach }: Tally): Breach[] {
+    return breach === null ? [] : [{ limit: rule.limit.id, scope, total, max: this.maxOf(rule), ...breach }];
+  }
+
+  private maxOf(rule: Rule): number {
+    return this.retest ? rule.retestMax : rule.limit.max;
+  }
+}
+
+/** Sums to the millionth, so that thirty times 0.1 is 3 and not a breach of 3. */
+const sum = (a: number, b: number): number => Math.round((a + b) * 1e6) / 1e6;
+
+function scopeKey(scope: Scope): string {
+  switch (scope.per) {
+    case 'test':
+      return '';
+    case 'section':
+    case 'item':
+      return scope.id;
+    case 'manoeuvre':
+      return scope.run;
+    case 'attempt':
+      return `${scope.attempt} ${scope.run}`;
+  }
+}
+
+type Runs = ReadonlyMap<string, RunState>;
+
+function runsOf(happenings: readonly Happening[]): Runs {
+  const runs = new Map<string, RunState>();
+  for (const happening of happenings) {
+    if (happening.kind !== 'run' || runs.has(happening.run)) continue;
+    runs.set(happening.run, {
+      manoeuvre: happening.manoeuvre,
+      startedAt: null,
+      clocked: false,
+      segmentAt: null,
+      attempt: 0,
+      stopped: false,
+    });
+  }
+  return runs;
+}
+
+const manoeuvreOf = (runs: Runs, run: string | null): string | null =>
+  run === null ? null : (runs.get(run)?.manoeuvre ?? null);
+
+function runScope(per: 'manoeuvre' | 'attempt', run: string, runs: Runs): Scope {
+  return per === 'manoeuvre' ? { per, run } : { per, run, attempt: Math.max(1, runs.get(run)?.attempt ?? 1) };
+}
+
+/** Null when the mark counts, and its place in every cap that it matches is taken; else the cap that is full. */
+function takeFromCaps(compiled: Compiled, taken: Map<string, number>, mark: Mark, runs: Runs) {
+  const manoeuvre = manoeuvreOf(runs, mark.run);
+  const caps = compiled.caps.filter((rule) => rule.matchesMark(mark, manoeuvre));
+  const full = caps.find(({ cap }) => (taken.get(cap.id) ?? 0) >= cap.max);
+  if (full) return { why: 'cap', cap: full.cap.id } as const;
+  for (const { cap } of caps) taken.set(cap.id, (taken.get(cap.id) ?? 0) + 1);
+  return null;
+}
+
+function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number, runs: Runs): void {
+  const manoeuvre = manoeuvreOf(runs, mark.run);
+  for (const rule of compiled.rules) {
+    if (rule.of !== 'faults' && (rule.of !== 'points' || points === 0)) continue;
+    if (!rule.matchesMark(mark, manoeuvre)) continue;
+    const scope = markScope(compiled, rule, mark, runs);
+    if (scope) book.add(rule, scope, rule.of === 'faults' ? 1 : points, mark);
+  }
+}
+
+function markScope(compiled: Compiled, rule: Rule, mark: Mark, runs: Runs): Scope | null {
+  const { per } = rule.limit;
+  switch (per) {
+    case 'test':
+      return { per };
+    case 'section':
+      return { per, id: compiled.itemOf(mark.item).section.id };
+    case 'item':
+      return { per, id: mark.item };
+    case 'manoeuvre':
+    case 'attempt':
+      return mark.run === null ? null : runScope(per, mark.run, runs);
+  }
+}
+
+function addReading(
+  compiled: Compiled,
+  book: TallyBook,
+  reading: Happening & { kind: 'measure' },
+  runs: Runs,
+) {
+  const manoeuvre = manoeuvreOf(runs, reading.run);
+  for (const rule of compiled.rules) {
+    if (rule.of !== 'measure' || rule.measure !== reading.measure || !rule.matchesRun(manoeuvre)) continue;
+    const { per } = rule.limit;
+    if (per === 'test') book.add(rule, { per }, reading.value, reading);
+    else if ((per === 'manoeuvre' || per === 'attempt') && reading.run !== null)
+      book.add(rule, runScope(per, reading.run, runs), reading.value, reading);
+  }
+}
+
+function addRunStep(compiled: Compiled, book: TallyBook, step: RunStep, runs: Runs): void {
+  const run = runs.get(step.run);
+  if (!run) return;
+  const before = { ...run, attempt: Math.max(1, run.attempt) };
+  moveRun(run, step);
+  for (const rule of compiled.rules) {
+    if (!rule.matchesRun(run.manoeuvre)) continue;
+    const { per } = rule.limit;
+    if (per === 'section' || per === 'item') continue;
+    const scope: Scope = per === 'test' ? { per } : runScope(per, step.run, runs);
+    book.open(rule, scope);
+    if (rule.of === 'seconds') addSeconds(book, rule, scope, step, before, run);
+    else if (rule.of === 'attempts' && step.phase === 'attempt') book.add(rule, scope, 1, step);
+    else if (rule.of === 'movements' && step.phase === 'movement') book.add(rule, scope, 1, step);
+    else if (rule.of === 'shunts' && step.phase === 'shunt') book.add(rule, scope, 1, step);
+  }
+}
+
+function moveRun(run: RunState, step: RunStep): void {
+  const now = Date.parse(step.at);
+  switch (step.phase) {
+    case 'start':
+      run.startedAt ??= now;
+      run.segmentAt ??= now;
+      return;
+    case 'clock':
+      if (run.clocked) return;
+      run.clocked = true;
+      run.startedAt = now;
+      if (run.attempt <= 1) run.segmentAt = now;
+      return;
+    case 'attempt':
+      run.attempt += 1;
+      if (run.attempt > 1) run.segmentAt = now;
+      return;
+    case 'stop':
+    case 'end':
+      run.stopped = true;
+      return;
+    case 'movement':
+    case 'shunt':
+      return;
+  }
+}
+
+/** Seconds are known when a run stops; those of an attempt also when the next attempt begins. */
+function addSeconds(
+  book: TallyBook,
+  rule: Rule,
+  scope: Scope,
+  step: RunStep,
+  before: RunState,
+  now: RunState,
+): void {
+  if (before.stopped) return;
+  const at = Date.parse(step.at);
+  if (scope.per === 'attempt') {
+    const nextAttempt = step.phase === 'attempt' && now.attempt > 1;
+    if (!now.stopped && !nextAttempt) return;
+    if (before.segmentAt === null) return;
+    book.add(rule, { ...scope, attempt: before.attempt }, Math.max(0, at - before.segmentAt) / 1000, step);
+  } else if (now.stopped && before.startedAt !== null) {
+    book.add(rule, scope, Math.max(0, at - before.startedAt) / 1000, step);
+  }
+}

@@ -1,0 +1,55 @@
+import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import { runExamples } from './examples';
+import { referenceProblems } from './references';
+import { STANDARD_FORMAT, standardSchema, type Standard } from './schema';
+
+/** Largest standard file that is read, in characters. */
+export const MAX_STANDARD_LENGTH = 2_000_000;
+
+/** Reads a standard file. Lists every problem: of form, of references, and examples that do not hold. */
+export function readStandard(text: string): Parsed<Standard> {
+  if (text.length > MAX_STANDARD_LENGTH)
+    return failed([{ path: '', message: `is longer than ${MAX_STANDARD_LENGTH} characters` }]);
+  try {
+    return parseStandard(JSON.parse(text));
+  } catch (error) {
+    return failed([
+      { path: '', message: `is not JSON: ${error instanceof Error ? error.message : 'unreadable'}` },
+    ]);
+  }
+}
+
+/** As `readStandard`, for a value that is already JSON. */
+export function parseStandard(input: unknown): Parsed<Standard> {
+  const newer = formatProblem(input);
+  if (newer) return failed([newer]);
+  const shape = checkShape(standardSchema, input);
+  if (!shape.ok) return shape;
+  const references = referenceProblems(shape.value);
+  if (references.length > 0) return failed(references);
+  const examples = exampleProblems(shape.value);
+  return examples.length > 0 ? failed(examples) : parsed(shape.value);
+}
+
+function formatProblem(input: unknown): Problem | null {
+  if (typeof input !== 'object' || input === null || Array.isArray(input))
+    return { path: '', message: 'is not a standard: an object is wanted' };
+  const format = 'format' in input ? input.format : undefined;
+  if (format === STANDARD_FORMAT) return null;
+  const version = /^jasperwren-standard\/(\d+)$/.exec(String(format))?.[1];
+  if (version !== undefined && Number(version) > 1)
+    return {
+      path: 'format',
+      message: `is ${String(format)}, newer than this program reads (${STANDARD_FORMAT}); update the program`,
+    };
+  return { path: 'format', message: `must be ${STANDARD_FORMAT}` };
+}
+
+function exampleProblems(standard: Standard): Problem[] {
+  return runExamples(standard).flatMap(({ title, differences }, n) =>
+    differences.map(({ at, message }) => ({
+      path: `examples[${n}].${at}`,
+      message: `${message} (${title})`,
+    })),
+  );
+}

@@ -1,0 +1,223 @@
+import type { Problem } from '../problems';
+import { allLimits } from './compile';
+import type { Limit, Standard, Where } from './schema';
+import { manoeuvreKinds, skillOf } from './skills';
+
+/** Every id that is named but not there, given twice, or used where it can mean nothing. */
+export function referenceProblems(standard: Standard): readonly Problem[] {
+  return [
+    ...doubles(standard),
+    ...itemProblems(standard),
+    ...limitProblems(standard),
+    ...ruleProblems(standard),
+    ...exampleProblems(standard),
+  ];
+}
+
+interface Known {
+  readonly what: string;
+  readonly ids: ReadonlySet<string>;
+}
+
+const known = (what: string, ids: Iterable<string>): Known => ({ what, ids: new Set(ids) });
+
+const idsOf = (entries: readonly { readonly id: string }[]): string[] => entries.map(({ id }) => id);
+
+const severitiesOf = (standard: Standard): Known => known('severity', idsOf(standard.severities));
+
+const itemsOf = (standard: Standard): Known =>
+  known(
+    'item',
+    standard.sections.flatMap(({ items }) => idsOf(items)),
+  );
+
+const manoeuvresOf = (standard: Standard): Known => known('manoeuvre', idsOf(standard.manoeuvres));
+
+function unknown(path: string, id: string, { what, ids }: Known): Problem[] {
+  if (ids.has(id)) return [];
+  const allowed = [...ids].slice(0, 12).join(', ') + (ids.size > 12 ? ', …' : '');
+  return [{ path, message: `${id} is no ${what} of this standard; known: ${allowed || 'none'}` }];
+}
+
+function doublesIn(path: (index: number) => string, ids: readonly string[]): Problem[] {
+  const seen = new Set<string>();
+  return ids.flatMap((id, index) => {
+    const twice = seen.has(id);
+    seen.add(id);
+    return twice ? [{ path: path(index), message: `${id} is given twice; every id once` }] : [];
+  });
+}
+
+function doubles(standard: Standard): Problem[] {
+  const plain = ['severities', 'sections', 'caps', 'checks', 'measures', 'manoeuvres'] as const;
+  const items = standard.sections.flatMap(({ items: of }, s) =>
+    of.map(({ id }, i) => ({ id, path: `sections[${s}].items[${i}].id` })),
+  );
+  const limits = [
+    ...standard.limits.map(({ id }, l) => ({ id, path: `limits[${l}].id` })),
+    ...standard.manoeuvres.flatMap(({ limits: of }, m) =>
+      of.map(({ id }, l) => ({ id, path: `manoeuvres[${m}].limits[${l}].id` })),
+    ),
+  ];
+  return [
+    ...plain.flatMap((part) => doublesIn((index) => `${part}[${index}].id`, idsOf(standard[part]))),
+    ...[items, limits].flatMap((entries) => doublesIn((index) => entries[index]?.path ?? '', idsOf(entries))),
+  ];
+}
+
+function itemProblems(standard: Standard): Problem[] {
+  const severities = severitiesOf(standard);
+  return standard.sections.flatMap(({ items }, s) =>
+    items.flatMap((item, i) => {
+      const path = `sections[${s}].items[${i}]`;
+      return [
+        ...(skillOf(item.skill)
+          ? []
+          : [{ path: `${path}.skill`, message: `${item.skill} is not in the shared list of skills` }]),
+        ...item.severities.flatMap((id, n) => unknown(`${path}.severities[${n}]`, id, severities)),
+        ...Object.keys(item.points ?? {}).flatMap((id) =>
+          unknown(`${path}.points.${id}`, id, known('severity of this item in', item.severities)),
+        ),
+      ];
+    }),
+  );
+}
+
+function whereProblems(standard: Standard, where: Where | undefined, path: string): Problem[] {
+  if (!where) return [];
+  const tags = standard.sections.flatMap(({ items }) => items.flatMap((item) => item.tags));
+  const skills = standard.sections.flatMap(({ items }) => items.map((item) => item.skill));
+  const manoeuvres = standard.manoeuvres.flatMap(({ id, kind }) => [id, kind]);
+  const vocabulary: Readonly<Record<keyof Where, Known>> = {
+    severities: severitiesOf(standard),
+    sections: known('section', idsOf(standard.sections)),
+    items: itemsOf(standard),
+    tags: known('tag', tags),
+    skills: known('skill of an item', skills),
+    manoeuvres: known('manoeuvre', manoeuvres),
+  };
+  return (Object.keys(vocabulary) as (keyof Where)[]).flatMap((key) =>
+    (where[key] ?? []).flatMap((id, n) => unknown(`${path}.${key}[${n}]`, id, vocabulary[key])),
+  );
+}
+
+/** What a run or a reading can be filtered and kept apart by: its manoeuvre, nothing of an item. */
+function quantityProblems(limit: Limit, path: string): Problem[] {
+  if (limit.of === 'faults' || limit.of === 'points') return [];
+  const ofItems = Object.keys(limit.where ?? {}).filter((key) => key !== 'manoeuvres');
+  return [
+    ...(limit.per === 'section' || limit.per === 'item'
+      ? [
+          {
+            path: `${path}.per`,
+            message: `${limit.of} cannot be totalled per ${limit.per}; allowed: test, manoeuvre, attempt`,
+          },
+        ]
+      : []),
+    ...ofItems.map((key) => ({
+      path: `${path}.where.${key}`,
+      message: `${limit.of} belong to no mark; only manoeuvres can be named here`,
+    })),
+  ];
+}
+
+function limitProblems(standard: Standard): Problem[] {
+  const measures = known('measure', idsOf(standard.measures));
+  const paths = [
+    ...standard.limits.map((_, l) => `limits[${l}]`),
+    ...standard.manoeuvres.flatMap(({ limits }, m) => limits.map((_, l) => `manoeuvres[${m}].limits[${l}]`)),
+  ];
+  return [
+    ...allLimits(standard).flatMap(({ limit }, n) => {
+      const path = paths[n] ?? '';
+      return [
+        ...whereProblems(standard, limit.where, `${path}.where`),
+        ...quantityProblems(limit, path),
+        ...(limit.of.startsWith('measure:')
+          ? unknown(`${path}.of`, limit.of.slice('measure:'.length), measures)
+          : []),
+      ];
+    }),
+    ...standard.caps.flatMap((cap, n) => whereProblems(standard, cap.where, `caps[${n}].where`)),
+  ];
+}
+
+function ruleProblems(standard: Standard): Problem[] {
+  const { questions, drive } = standard;
+  const manoeuvres = known('manoeuvre', [
+    ...standard.manoeuvres.flatMap(({ id, kind }) => [id, kind]),
+    ...manoeuvreKinds,
+  ]);
+  const from = drive?.manoeuvres?.from ?? [];
+  return [
+    ...(questions
+      ? (['explain', 'demonstrate'] as const).flatMap((part) =>
+          markProblems(
+            standard,
+            { item: questions.item[part], severity: questions.severity },
+            `questions.item.${part}`,
+            'questions.severity',
+          ),
+        )
+      : []),
+    ...standard.checks.flatMap((check, n) =>
+      markProblems(standard, check, `checks[${n}].item`, `checks[${n}].severity`),
+    ),
+    ...from.flatMap((id, n) => unknown(`drive.manoeuvres.from[${n}]`, id, manoeuvres)),
+  ];
+}
+
+/** Whether this item can be marked with this severity. */
+export function markProblems(
+  standard: Standard,
+  mark: { readonly item: string; readonly severity: string },
+  itemPath: string,
+  severityPath: string,
+): Problem[] {
+  const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === mark.item);
+  const severities = severitiesOf(standard);
+  const missing = [
+    ...(item ? [] : unknown(itemPath, mark.item, itemsOf(standard))),
+    ...unknown(severityPath, mark.severity, severities),
+  ];
+  if (missing.length > 0 || !item || item.severities.includes(mark.severity)) return missing;
+  return [
+    {
+      path: severityPath,
+      message: `${mark.severity} cannot be given for ${mark.item}; allowed: ${item.severities.join(', ')}`,
+    },
+  ];
+}
+
+function exampleProblems(standard: Standard): Problem[] {
+  const measures = known('measure', idsOf(standard.measures));
+  const limits = known('limit', idsOf(allLimits(standard).map(({ limit }) => limit)));
+  const severities = severitiesOf(standard);
+  return standard.examples.flatMap((example, n) => {
+    const path = `examples[${n}]`;
+    const runs = known(
+      'run in this example',
+      example.runs.map(({ run, manoeuvre }) => run ?? manoeuvre),
+    );
+    const runOf = (run: string | undefined, at: string) =>
+      run === undefined ? [] : unknown(`${at}.run`, run, runs);
+    return [
+      ...example.marks.flatMap((mark, m) => [
+        ...markProblems(standard, mark, `${path}.marks[${m}].item`, `${path}.marks[${m}].severity`),
+        ...runOf(mark.run, `${path}.marks[${m}]`),
+      ]),
+      ...example.measures.flatMap((reading, m) => [
+        ...unknown(`${path}.measures[${m}].measure`, reading.measure, measures),
+        ...runOf(reading.run, `${path}.measures[${m}]`),
+      ]),
+      ...example.runs.flatMap(({ manoeuvre }, r) =>
+        unknown(`${path}.runs[${r}].manoeuvre`, manoeuvre, manoeuvresOf(standard)),
+      ),
+      ...(example.questionsWrong > 0 && !standard.questions
+        ? [{ path: `${path}.questionsWrong`, message: 'this standard has no questions' }]
+        : []),
+      ...example.breaches.flatMap((id, b) => unknown(`${path}.breaches[${b}]`, id, limits)),
+      ...Object.keys(example.counts ?? {}).flatMap((id) => unknown(`${path}.counts.${id}`, id, severities)),
+    ];
+  });
+}

@@ -1,0 +1,73 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from '@jest/globals';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import formats from 'ajv-formats';
+import { skillAreas } from './skills';
+import { runExamples } from './examples';
+import { readStandard } from './parse';
+import type { Standard } from './schema';
+
+const folder = new URL('../../data/standards/', import.meta.url);
+const files = readdirSync(folder).filter((name) => name.endsWith('.standard.json'));
+
+function shipped(file: string): Standard {
+  const result = readStandard(readFileSync(new URL(file, folder), 'utf8'));
+  if (!result.ok) throw new Error(JSON.stringify(result.problems));
+  return result.value;
+}
+const byId = (id: string) => shipped(`${id}.standard.json`);
+
+describe.each(files)('%s', (file) => {
+  it('holds all its worked examples', () => {
+    const results = runExamples(shipped(file));
+    expect(results.length).toBeGreaterThanOrEqual(10);
+    expect(results.filter(({ holds }) => !holds)).toEqual([]);
+  });
+
+  it('is named by its id and says where its limits come from', () => {
+    const standard = shipped(file);
+    expect(`${standard.id}.standard.json`).toBe(file);
+    const sourced = standard.basis.map(({ of }) => of);
+    expect(standard.limits.filter(({ id }) => !sourced.includes(`limits.${id}`))).toEqual([]);
+  });
+
+  it('meets the published JSON Schema, by a general-purpose validator', () => {
+    const schema = JSON.parse(readFileSync(new URL('../schema/standard.schema.json', folder), 'utf8'));
+    const ajv = new Ajv2020({ strict: false, allErrors: true });
+    formats.default(ajv);
+    const validate = ajv.compile(schema);
+    const input: unknown = JSON.parse(readFileSync(new URL(file, folder), 'utf8'));
+    expect({ valid: validate(input), errors: validate.errors }).toEqual({ valid: true, errors: null });
+    expect(validate({ ...(input as object), surplus: 1 })).toBe(false);
+  });
+});
+
+// Worked examples of the two schools, by title, so that none can quietly leave the files.
+describe('the worked examples', () => {
+  const verdicts = (id: string) =>
+    Object.fromEntries(byId(id).examples.map(({ title, verdict }) => [title, verdict]));
+
+  it('of Fault ceiling are there (published: the public pass rule of the British car test)', () => {
+    expect(verdicts('fault-ceiling')).toMatchObject({
+      'Fifteen driving faults, nothing else': 'pass',
+      'Sixteen driving faults': 'fail',
+      'No driving faults and one serious': 'fail',
+      'Fourteen driving faults and both questions wrong': 'pass',
+    });
+  });
+
+  it("of Graded faults are there (memory of Ireland's public rule)", () => {
+    expect(verdicts('graded-faults')).toMatchObject({
+      'Thirteen grade 2 spread about, no grade 3': 'fail',
+      'Eight grade 2 spread about': 'pass',
+      'Four grade 2 on one item': 'fail',
+      'Six grade 2 in one section': 'fail',
+      'Twenty grade 1': 'pass',
+    });
+  });
+});
+
+it('names every skill once', () => {
+  const ids = skillAreas.flatMap(({ skills }) => skills.map(({ id }) => id));
+  expect(new Set(ids).size).toBe(ids.length);
+});

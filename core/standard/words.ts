@@ -1,0 +1,85 @@
+import { allLimits, compileStandard } from './compile';
+import type { Scope } from './limits';
+import type { Limit, Standard, Where } from './schema';
+
+/** A limit as a short heading, such as "Driving faults" or "Grade 2 faults in one section". */
+export function limitTitle(standard: Standard, limit: Limit): string {
+  const scope = {
+    test: '',
+    section: ' in one section',
+    item: ' on one item',
+    manoeuvre: ' in one manoeuvre',
+    attempt: ' in one attempt',
+  }[limit.per];
+  return capital(`${quantityWords(standard, limit)}${scope}`);
+}
+
+/** The same for one scope of it: "Grade 2 faults: Observation". */
+export function scopedTitle(standard: Standard, limit: Limit, scope: Scope): string {
+  const name = scopeName(standard, scope);
+  return name === '' ? limitTitle(standard, limit) : `${capital(quantityWords(standard, limit))}: ${name}`;
+}
+
+/** A limit by its id, also of a manoeuvre. */
+export const limitOf = (standard: Standard, id: string): Limit | undefined =>
+  allLimits(standard).find(({ limit }) => limit.id === id)?.limit;
+
+export function scopeName(standard: Standard, scope: Scope): string {
+  switch (scope.per) {
+    case 'test':
+      return '';
+    case 'section':
+      return standard.sections.find(({ id }) => id === scope.id)?.title ?? scope.id;
+    case 'item':
+      return compileStandard(standard).itemOf(scope.id).item.label;
+    case 'manoeuvre':
+      return 'this manoeuvre';
+    case 'attempt':
+      return `attempt ${scope.attempt}`;
+  }
+}
+
+function quantityWords(standard: Standard, limit: Limit): string {
+  const about = whereWords(standard, limit.where);
+  switch (limit.of) {
+    case 'faults': {
+      const severities = limit.where?.severities;
+      if (!severities) return `faults${about}`;
+      return `${severities.map((id) => plural(severityLabel(standard, id))).join(' and ')}${about}`;
+    }
+    case 'points':
+    case 'seconds':
+    case 'attempts':
+    case 'movements':
+    case 'shunts':
+      return `${limit.of}${about}`;
+    default: {
+      const id = limit.of.slice('measure:'.length);
+      const measure = standard.measures.find((entry) => entry.id === id);
+      const unit = measure?.unit ? ` (${measure.unit})` : '';
+      return `${measure?.label ?? id}${unit}${about}`;
+    }
+  }
+}
+
+const severityLabel = (standard: Standard, id: string): string =>
+  (standard.severities.find((severity) => severity.id === id)?.label ?? id).toLowerCase();
+
+/** A severity's own word, made plural: "driving faults", "grade 2 faults". */
+const plural = (label: string): string => (/fault$/.test(label) ? `${label}s` : `${label} faults`);
+
+function whereWords(standard: Standard, where: Where | undefined): string {
+  if (!where) return '';
+  const title = (entries: readonly { id: string; title: string }[]) => (id: string) =>
+    entries.find((entry) => entry.id === id)?.title.toLowerCase() ?? id;
+  const named = [
+    ...(where.sections ?? []).map(title(standard.sections)),
+    ...(where.items ?? []).map((id) => compileStandard(standard).itemOf(id).item.label.toLowerCase()),
+    ...(where.manoeuvres ?? []).map(title(standard.manoeuvres)),
+    ...(where.tags ?? []),
+    ...(where.skills ?? []),
+  ];
+  return named.length === 0 ? '' : ` (${named.join(', ')})`;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

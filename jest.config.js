@@ -1,0 +1,35 @@
+const shared = {
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: false, react: { runtime: 'automatic' } },
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  testPathIgnorePatterns: ['/node_modules/', '/dist/', '/e2e/'],
+};
+
+export default {
+  reporters: ['default'],
+  projects: [
+    {
+      ...shared,
+      displayName: 'node',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/{core,contract,server,scripts}/**/*.test.ts'],
+    },
+    {
+      ...shared,
+      displayName: 'web',
+      testEnvironment: '<rootDir>/web/testing/jsdom.js',
+      testMatch: ['<rootDir>/web/**/*.test.{ts,tsx}'],
+    },
+  ],
+};
