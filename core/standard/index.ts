@@ -24,6 +24,6 @@ export {
   type Standard,
   type StandardRef,
 } from './schema';
-export { skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
 export { countsOf, type Outcome, type Verdict } from './verdict';
 export { limitOf, limitTitle, scopedTitle, scopeName } from './words';

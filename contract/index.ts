@@ -1,0 +1,16 @@
+export { LearnerChange, NewLearner, type LearnerView, type VehicleView } from './learner';
+export { API, operations, type BodyClass, type Operation } from './paths';
+export type { ProblemDetails } from './problem';
+export { SignIn, type HealthView, type SessionView } from './session';
+export type { StandardSummary } from './standard';
+export {
+  EventBatch,
+  MAX_BATCH,
+  NewTest,
+  StandardRefBody,
+  type EventsAnswer,
+  type EventsView,
+  type Page,
+  type TestSummary,
+  type TestView,
+} from './test';

@@ -1,0 +1,115 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsISO8601,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  ValidateNested,
+} from 'class-validator';
+import type { DriveEvent } from '../core/marking';
+import type { Breach, Outcome, StandardRef } from '../core/standard';
+
+export class StandardRefBody {
+  @IsString()
+  @Length(1, 80)
+  id!: string;
+
+  @Matches(/^\d+\.\d+\.\d+$/, { message: 'must be a version such as 1.0.0' })
+  version!: string;
+}
+
+export class NewTest {
+  @IsUUID()
+  id!: string;
+
+  @IsUUID()
+  learner!: string;
+
+  @IsObject()
+  @ValidateNested()
+  @Type(() => StandardRefBody)
+  standard!: StandardRefBody;
+
+  @IsOptional()
+  @IsUUID()
+  vehicle?: string | null;
+
+  @IsBoolean()
+  retest!: boolean;
+
+  @IsISO8601({ strict: true })
+  @Matches(/Z$/, { message: 'must be in UTC, ending in Z' })
+  startedAt!: string;
+
+  @IsString()
+  @Length(1, 60)
+  zone!: string;
+
+  /** Ids of the set-up ticks that were in order. */
+  @IsArray()
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  @Length(1, 80, { each: true })
+  ready!: string[];
+}
+
+/** Most events in one batch; a longer queue goes in several. */
+export const MAX_BATCH = 500;
+
+export class EventBatch {
+  /** Each is checked by core/marking, as the lines of a log file are. */
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MAX_BATCH)
+  events!: unknown[];
+}
+
+export interface TestView {
+  readonly id: string;
+  readonly learner: { readonly id: string; readonly name: string };
+  readonly instructor: { readonly id: string; readonly name: string };
+  readonly vehicle: { readonly id: string; readonly name: string } | null;
+  readonly standard: StandardRef & { readonly title: string };
+  readonly retest: boolean;
+  readonly startedAt: string;
+  readonly zone: string;
+  readonly ready: readonly string[];
+}
+
+/** A test in a list, with what its log comes to now. */
+export interface TestSummary extends TestView {
+  readonly outcome: Outcome;
+  readonly counts: Readonly<Record<string, number>>;
+  readonly points: number;
+  readonly unsorted: number;
+  readonly ended: boolean;
+  /** The breach that came first, if any. */
+  readonly firstBreach: Breach | null;
+}
+
+export interface EventsAnswer {
+  /** How many of the batch were new. */
+  readonly added: number;
+  /** Highest sequence number held, by device. */
+  readonly highest: Readonly<Record<string, number>>;
+}
+
+export interface EventsView {
+  readonly events: readonly DriveEvent[];
+  /** Ask again with `after` set to this for what came since. */
+  readonly position: number;
+}
+
+/** One page of a list; `next` goes into `cursor` of the next request. */
+export interface Page<T> {
+  readonly items: readonly T[];
+  readonly next: string | null;
+}

@@ -1,0 +1,32 @@
+import { readFileSync, statSync } from 'node:fs';
+import { failed, problemText, type Parsed, type Problem } from '../../core/problems';
+
+/** What a command prints and how it ends: 0 did its job, 1 our fault, 2 bad input. */
+export interface Outcome {
+  readonly code: 0 | 1 | 2;
+  readonly out: string;
+  readonly err: string;
+}
+
+export const done = (out: string, err = ''): Outcome => ({ code: 0, out, err });
+
+/** Bad input: every problem behind the name of its file, and nothing on standard output. */
+export const refused = (
+  problems: readonly { readonly file: string; readonly problem: Problem }[],
+): Outcome => ({
+  code: 2,
+  out: '',
+  err: problems.map(({ file, problem }) => `${file}: ${problemText(problem)}\n`).join(''),
+});
+
+/** Reads and parses a file; that it cannot be read is a problem like any other. */
+export function readWith<T>(file: string, most: number, parse: (text: string) => Parsed<T>): Parsed<T> {
+  try {
+    const { size } = statSync(file);
+    if (size > most * 4) return failed([{ path: '', message: `is larger than ${most * 4} bytes` }]);
+    return parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    const why = error instanceof Error && 'code' in error ? String(error.code) : String(error);
+    return failed([{ path: '', message: `cannot be read (${why})` }]);
+  }
+}

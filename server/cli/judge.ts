@@ -1,0 +1,62 @@
+import { judge, MAX_LOG_LENGTH, readLogUnder, type Judgement, type Log } from '../../core/marking';
+import {
+  limitOf,
+  limitTitle,
+  MAX_STANDARD_LENGTH,
+  readStandard,
+  scopedTitle,
+  type Standard,
+} from '../../core/standard';
+import { done, readWith, refused, type Outcome } from './io';
+
+/** One verdict a log, in the order given: a JSON object a line, or for people. */
+export function judgeFiles(
+  standardFile: string,
+  logFiles: readonly string[],
+  { text }: { readonly text: boolean },
+): Outcome {
+  const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
+  if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
+  const logs = logFiles.map((file) => ({
+    file,
+    log: readWith(file, MAX_LOG_LENGTH, (content) => readLogUnder(standard.value, content)),
+  }));
+  const problems = logs.flatMap(({ file, log }) =>
+    log.ok ? [] : log.problems.map((problem) => ({ file, problem })),
+  );
+  if (problems.length > 0) return refused(problems);
+
+  const verdicts = logs.flatMap(({ file, log }) =>
+    log.ok ? [judged(standard.value, file, log.value, text)] : [],
+  );
+  const notes = logs.flatMap(({ file, log }) => {
+    if (!log.ok || log.value.header.standard.version === standard.value.version) return [];
+    const { version } = log.value.header.standard;
+    return [`${file}: note: was marked under version ${version}, judged under ${standard.value.version}\n`];
+  });
+  return done(verdicts.join(''), notes.join(''));
+}
+
+function judged(standard: Standard, file: string, { header, events }: Log, text: boolean): string {
+  const judgement = judge(standard, events, { retest: header.retest });
+  return text ? forPeople(standard, file, judgement) : `${JSON.stringify(judgement.verdict)}\n`;
+}
+
+function forPeople(standard: Standard, file: string, { verdict }: Judgement): string {
+  const counts = standard.severities
+    .map(({ id, label }) => `${label}: ${verdict.counts[id] ?? 0}`)
+    .join(', ');
+  const breaches = verdict.breaches.map(({ limit: id, scope, total, max, at }) => {
+    const limit = limitOf(standard, id);
+    const title = limit ? scopedTitle(standard, limit, scope) : id;
+    return `  ${title}: ${total}, at most ${max}; passed at ${at}. ${limit?.because ?? ''}\n`;
+  });
+  const left = verdict.headroom
+    .filter(({ scope }) => scope.per === 'test')
+    .map(({ limit: id, left: over }) => {
+      const limit = limitOf(standard, id);
+      return `  ${limit ? limitTitle(standard, limit) : id}: ${over < 0 ? `${-over} over` : `${over} left`}\n`;
+    });
+  const provisional = verdict.unsorted > 0 ? ` (provisional: ${verdict.unsorted} pegs unsorted)` : '';
+  return `${file}: ${verdict.outcome}${provisional} under ${standard.title} ${standard.version}\n  ${counts}\n${breaches.join('')}${left.join('')}`;
+}

@@ -1,0 +1,131 @@
+import type { DriveEvent, EventBody } from '../../core/marking';
+import { manoeuvreKinds, type Item, type Standard } from '../../core/standard';
+import type { DemoLearner } from './people';
+import { between, pick, pickWeighted, poisson, uuidFrom, wholeBetween, type Random } from './random';
+
+/** How often skills go wrong at this stage of learning, against 1 for the rest (invented, for the demo only). */
+const COMMON: Readonly<Record<string, number>> = {
+  'approach-speed': 2.5,
+  'mirrors-before-speed': 2,
+  'mirrors-before-direction': 2,
+  'mirrors-before-signal': 1.6,
+  'moving-off-check': 2,
+  'signal-timing': 2,
+  'signal-cancel': 1.4,
+  clearance: 1.8,
+  'junction-check': 1.6,
+  gears: 1.6,
+  hesitation: 1.5,
+  'road-position': 1.5,
+  'speed-limit': 1.3,
+  papers: 0,
+  eyesight: 0,
+  'cockpit-drill': 0.3,
+  'vehicle-safety': 0,
+};
+
+const NOTES = [
+  'Mirror check was there but too quick to see anything.',
+  'Sun low on the way back; slowed well.',
+  'Asked for the next turn twice, rightly.',
+  'Van hid the sign; read it late.',
+  'Kept calm at the blocked lane by the market.',
+] as const;
+
+/** The log of one mock: stages, questions, faults where this learner makes them, an end. */
+export function demoDrive(
+  random: Random,
+  standard: Standard,
+  who: DemoLearner,
+  mock: { readonly startedAt: Date; readonly progress: number; readonly pegs: number },
+): DriveEvent[] {
+  const device = 'demo-tablet';
+  const log: DriveEvent[] = [];
+  const minutes = between(random, 36, 43);
+  const at = (minute: number) => new Date(mock.startedAt.getTime() + minute * 60_000).toISOString();
+  const add = (minute: number, event: EventBody): string => {
+    const id = uuidFrom(random);
+    log.push({ ...event, id, device, seq: log.length + 1, at: at(minute) } as DriveEvent);
+    return id;
+  };
+  const blend = ([first, last]: readonly [number, number]) => first + (last - first) * mock.progress;
+
+  const stages = [
+    ['papers', 0],
+    ['checks', 0.8],
+    ['question', 2.2],
+    ['drive', 3.5],
+    ['independent', minutes * 0.45],
+    ['manoeuvre', minutes * 0.82],
+    ['return', minutes * 0.92],
+  ] as const;
+  for (const [stage, minute] of stages) add(minute, { kind: 'stage', stage });
+
+  const until = minutes - 1;
+  const answered = random() < 0.55 + 0.4 * mock.progress;
+  add(2.6, { kind: 'question', question: 'brakes', part: 'explain', right: answered, attempt: 1 });
+  if (!answered)
+    add(3, { kind: 'question', question: 'brakes', part: 'explain', right: random() < 0.6, attempt: 2 });
+  add(minutes * 0.35, {
+    kind: 'question',
+    question: 'rear-demister',
+    part: 'demonstrate',
+    right: random() < 0.8,
+    attempt: 1,
+  });
+
+  const [small, gravest] = countingSeverities(standard);
+  for (let n = poisson(random, blend(who.faults)); n > 0; n -= 1) {
+    const item = pickWeighted(random, weighted(standard, who, small));
+    if (item) add(between(random, 4, until), { kind: 'fault', item: item.id, severity: small, run: null });
+  }
+  if (random() < blend(who.grave)) {
+    const item = pickWeighted(random, weighted(standard, who, gravest));
+    const minute = between(random, 6, until);
+    if (random() < 0.5) add(minute, { kind: 'intervention', by: pick(random, ['voice', 'wheel', 'pedal']) });
+    if (item) add(minute + 0.05, { kind: 'fault', item: item.id, severity: gravest, run: null });
+  }
+  for (let n = 0; n < mock.pegs; n += 1) add(between(random, 5, until), { kind: 'peg', run: null });
+  if (random() < 0.35) add(between(random, 6, until), { kind: 'note', text: pick(random, NOTES) });
+  regradeOne(random, standard, log, add, until);
+  add(minutes, { kind: 'end', how: 'finished' });
+  for (const area of ['observation', 'junctions', 'control'] as const)
+    add(minutes + 2, { kind: 'rating', area, value: wholeBetween(random, 2, 5), by: 'learner' });
+  return log;
+}
+
+/** Now and then an instructor thinks better of a mark. */
+function regradeOne(
+  random: Random,
+  standard: Standard,
+  log: readonly DriveEvent[],
+  add: (minute: number, event: EventBody) => string,
+  until: number,
+): void {
+  const fault = log.find(({ kind }) => kind === 'fault');
+  if (fault?.kind !== 'fault' || random() > 0.2) return;
+  const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === fault.item);
+  const noted = standard.severities.find(({ gravity }) => gravity === 0);
+  if (noted && item?.severities.includes(noted.id))
+    add(until, { kind: 'regrade', of: fault.id, severity: noted.id });
+  else add(until, { kind: 'retract', of: fault.id });
+}
+
+function countingSeverities(standard: Standard): [smallest: string, gravest: string] {
+  const counting = standard.severities.filter(({ gravity }) => gravity > 0);
+  const smallest = counting[0]?.id ?? '';
+  return [smallest, counting[1]?.id ?? smallest];
+}
+
+function weighted(standard: Standard, who: DemoLearner, severity: string): (readonly [Item, number])[] {
+  return standard.sections
+    .flatMap(({ items }) => items)
+    .filter((item) => item.severities.includes(severity))
+    .map((item) => [item, weightOf(item.skill) * (who.habits[item.skill] ?? 1)] as const);
+}
+
+/** Manoeuvres come once in a mock, so their items are marked less often. */
+function weightOf(skill: string): number {
+  const ofManoeuvre = manoeuvreKinds.some((kind) => skill === kind || skill.startsWith(`${kind}.`));
+  return COMMON[skill] ?? (ofManoeuvre ? 0.3 : 0.8);
+}

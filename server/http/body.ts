@@ -1,0 +1,36 @@
+import { bodyParser } from '@koa/bodyparser';
+import { plainToInstance } from 'class-transformer';
+import { validateSync, type ValidationError } from 'class-validator';
+import type { Context } from 'koa';
+import type { BodyClass } from '../../contract';
+import { pathText, type Problem } from '../../core/problems';
+import { badInput } from './problem';
+
+export const MAX_BODY = '3mb';
+
+/** Reads JSON bodies only. */
+export const body = () => bodyParser({ enableTypes: ['json'], jsonLimit: MAX_BODY, encoding: 'utf-8' });
+
+/** The body as the contract's class wants it, or every field that is wrong. Unknown properties are refused. */
+export function bodyAs<T extends object>(ctx: Context, type: BodyClass<T>): T {
+  const input: unknown = ctx.request.body;
+  if (!ctx.is('json') || typeof input !== 'object' || input === null || Array.isArray(input))
+    throw badInput('A JSON object is wanted as the body; nothing was stored.');
+  const value = plainToInstance(type, input);
+  const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true });
+  if (errors.length > 0)
+    throw badInput(
+      'The body has problems; nothing was stored.',
+      errors.flatMap((error) => problemsOf(error)),
+    );
+  return value;
+}
+
+function problemsOf(error: ValidationError, above: readonly PropertyKey[] = []): Problem[] {
+  const path = [...above, /^\d+$/.test(error.property) ? Number(error.property) : error.property];
+  const messages = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
+    path: pathText(path),
+    message: rule === 'whitelistValidation' ? 'is not a property of this request' : message,
+  }));
+  return [...messages, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))];
+}

@@ -1,0 +1,40 @@
+import type { Context } from 'koa';
+import type { Page } from '../../contract';
+import { badInput } from './problem';
+
+/** Place in a list sorted by a text and an id: everything after it comes next. */
+export type Cursor = readonly [key: string, id: string];
+
+export interface Paging {
+  readonly limit: number;
+  readonly after: Cursor | null;
+}
+
+export function pagingOf(ctx: Context, most = 100): Paging {
+  const { limit: asked, cursor } = ctx.query;
+  const limit = asked === undefined ? 50 : Number(asked);
+  if (!Number.isInteger(limit) || limit < 1 || limit > most)
+    throw badInput(`limit must be a whole number from 1 to ${most}.`, [
+      { path: 'limit', message: `must be from 1 to ${most}` },
+    ]);
+  return { limit, after: cursor === undefined ? null : readCursor(String(cursor)) };
+}
+
+/** Ask the store for one more than the page holds, to know whether there is a next one. */
+export function pageOf<T>(entries: readonly T[], limit: number, cursorOf: (entry: T) => Cursor): Page<T> {
+  const items = entries.slice(0, limit);
+  const last = items.at(-1);
+  const more = entries.length > limit && last !== undefined;
+  return { items, next: more ? Buffer.from(JSON.stringify(cursorOf(last))).toString('base64url') : null };
+}
+
+function readCursor(text: string): Cursor {
+  try {
+    const value: unknown = JSON.parse(Buffer.from(text, 'base64url').toString());
+    if (Array.isArray(value) && typeof value[0] === 'string' && typeof value[1] === 'string')
+      return [value[0], value[1]];
+  } catch {
+    // falls through to the one answer for every broken cursor
+  }
+  throw badInput('cursor is not one that this server gave.', [{ path: 'cursor', message: 'is broken' }]);
+}

@@ -1,0 +1,38 @@
+import type { Context } from 'koa';
+import type { ProblemDetails } from '../../contract';
+import type { Problem } from '../../core/problems';
+
+/** An answer that is not what was asked for: thrown by handlers, written by the errors middleware. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly errors: readonly Problem[] = [],
+    readonly headers: Readonly<Record<string, string>> = {},
+  ) {
+    super(detail);
+  }
+}
+
+export const badInput = (detail: string, errors: readonly Problem[] = []): HttpProblem =>
+  new HttpProblem(400, 'Bad input', detail, errors);
+
+export const notFound = (what: string): HttpProblem =>
+  new HttpProblem(404, 'Not found', `There is no ${what}.`);
+
+export const conflict = (detail: string): HttpProblem => new HttpProblem(409, 'Conflict', detail);
+
+export function writeProblem(ctx: Context, problem: HttpProblem): void {
+  const body: ProblemDetails = {
+    type: 'about:blank',
+    title: problem.title,
+    status: problem.status,
+    detail: problem.detail,
+    ...(problem.errors.length > 0 ? { errors: problem.errors } : {}),
+  };
+  ctx.status = problem.status;
+  ctx.set({ ...problem.headers });
+  ctx.body = JSON.stringify(body);
+  ctx.type = 'application/problem+json';
+}

@@ -1,0 +1,31 @@
+import Router from '@koa/router';
+import { API, type HealthView } from '../../contract';
+import { signInThrottle } from '../http';
+import { learnerRoutes } from './learners';
+import { openApi } from './openapi';
+import type { Parts } from './parts';
+import { sessionRoutes } from './session';
+import { standardRoutes } from './standards';
+import { testRoutes } from './tests';
+
+export type { Parts } from './parts';
+
+/** Everything under /api/v1, as the contract lists it. */
+export function routes(parts: Parts): Router {
+  const router = new Router({ prefix: API });
+  router.use(async (ctx, next) => {
+    ctx.set('Cache-Control', 'no-store');
+    await next();
+  });
+  router.get('/health', (ctx) => {
+    ctx.body = { status: 'ok', version: parts.version, demo: parts.demo } satisfies HealthView;
+  });
+  router.get('/openapi.json', (ctx) => {
+    ctx.body = openApi(parts.version);
+  });
+  sessionRoutes(router, parts, signInThrottle());
+  learnerRoutes(router, parts);
+  standardRoutes(router, parts);
+  testRoutes(router, parts);
+  return router;
+}

@@ -1,0 +1,10 @@
+import type { Database } from '../store';
+
+/** What the handlers are given. */
+export interface Parts {
+  readonly db: Database;
+  readonly now: () => Date;
+  /** Whether the demo's one-button way in is open. */
+  readonly demo: boolean;
+  readonly version: string;
+}

@@ -1,0 +1,45 @@
+import type Router from '@koa/router';
+import { SignIn, type SessionView } from '../../contract';
+import { bodyAs, HttpProblem, setSession, sessionToken, signedIn, type SignInThrottle } from '../http';
+import {
+  closeSession,
+  firstDemoInstructor,
+  openSession,
+  recogniseInstructor,
+  type Instructor,
+} from '../store';
+import type { Parts } from './parts';
+
+export function sessionRoutes(router: Router, { db, now, demo }: Parts, throttle: SignInThrottle): void {
+  const view = (instructor: Instructor): SessionView => ({ instructor });
+
+  router.get('/session', (ctx) => {
+    ctx.body = view(signedIn(ctx));
+  });
+
+  router.post('/session', async (ctx) => {
+    const { name, passphrase } = bodyAs(ctx, SignIn);
+    await throttle.tried(ctx, name);
+    const instructor = await recogniseInstructor(db, name, passphrase);
+    if (!instructor) throw new HttpProblem(401, 'Not signed in', 'Name and passphrase do not go together.');
+    await throttle.succeeded(ctx, name);
+    setSession(ctx, await openSession(db, instructor.id, now()));
+    ctx.body = view(instructor);
+  });
+
+  router.post('/session/demo', async (ctx) => {
+    const instructor = demo && isLoopbackAddress(ctx.ip) ? await firstDemoInstructor(db) : null;
+    if (!instructor) throw new HttpProblem(403, 'No demo here', 'The demo is open on its own machine only.');
+    setSession(ctx, await openSession(db, instructor.id, now()));
+    ctx.body = view(instructor);
+  });
+
+  router.delete('/session', async (ctx) => {
+    const token = sessionToken(ctx);
+    if (token) await closeSession(db, token);
+    setSession(ctx, null);
+    ctx.status = 204;
+  });
+}
+
+const isLoopbackAddress = (address: string): boolean => /^(::ffff:)?127\.|^::1$/.test(address);

@@ -1,0 +1,37 @@
+import type Router from '@koa/router';
+import type { Page, StandardSummary } from '../../contract';
+import { parseStandard } from '../../core/standard';
+import { badInput, conflict, notFound, signedIn } from '../http';
+import { addStandard, listStandards, standardOf } from '../store';
+import type { Parts } from './parts';
+
+export function standardRoutes(router: Router, { db, now }: Parts): void {
+  router.get('/standards', async (ctx) => {
+    signedIn(ctx);
+    ctx.body = { items: await listStandards(db), next: null } satisfies Page<StandardSummary>;
+  });
+
+  router.post('/standards', async (ctx) => {
+    signedIn(ctx);
+    const result = parseStandard(ctx.request.body);
+    if (!result.ok) throw badInput('The standard has problems; nothing was stored.', result.problems);
+    const { id, version } = result.value;
+    const kept = await addStandard(db, result.value, now());
+    if (kept === 'differs')
+      throw conflict(
+        `${id} ${version} is already kept with another content. Give the file the next version.`,
+      );
+    ctx.status = kept === 'added' ? 201 : 200;
+    ctx.body = { id, version };
+  });
+
+  router.get('/standards/:id/:version', async (ctx) => {
+    signedIn(ctx);
+    const { id = '', version = '' } = ctx.params;
+    const standard = await standardOf(db, { id, version });
+    if (!standard) throw notFound(`standard ${id} ${version}`);
+    // A version never changes once it is kept.
+    ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
+    ctx.body = standard;
+  });
+}

@@ -1,0 +1,180 @@
+import type Router from '@koa/router';
+import {
+  EventBatch,
+  NewTest,
+  type EventsAnswer,
+  type EventsView,
+  type TestSummary,
+  type TestView,
+} from '../../contract';
+import { eventProblems, judge, LOG_FORMAT, parseEvent, writeLog, type DriveEvent } from '../../core/marking';
+import type { Problem } from '../../core/problems';
+import type { Standard } from '../../core/standard';
+import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, signedIn } from '../http';
+import {
+  addEvents,
+  addTest,
+  eventsByTest,
+  eventsOf,
+  fixesOf,
+  highestSeqs,
+  learnerById,
+  listTests,
+  listVehicles,
+  standardOf,
+  testById,
+  type Database,
+} from '../store';
+import type { Parts } from './parts';
+
+export function testRoutes(router: Router, { db }: Parts): void {
+  router.get('/tests', async (ctx) => {
+    signedIn(ctx);
+    const { limit, after } = pagingOf(ctx);
+    const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
+    const from = typeof ctx.query.from === 'string' ? ctx.query.from : null;
+    const tests = await listTests(db, { limit: limit + 1, after, learner, from });
+    const page = pageOf(tests, limit, ({ startedAt, id }) => [startedAt, id]);
+    ctx.body = { items: await summarise(db, page.items), next: page.next };
+  });
+
+  router.post('/tests', async (ctx) => {
+    const instructor = signedIn(ctx);
+    const test = bodyAs(ctx, NewTest);
+    await checkReferences(db, test);
+    const added = await addTest(db, test, instructor.id);
+    const kept = await testHeld(db, test.id);
+    if (kept.learner.id !== test.learner) throw conflict('Another test has this id.');
+    ctx.status = added === 'added' ? 201 : 200;
+    ctx.body = kept;
+  });
+
+  router.get('/tests/:id', async (ctx) => {
+    signedIn(ctx);
+    ctx.body = await testHeld(db, ctx.params.id);
+  });
+
+  router.get('/tests/:id/events', async (ctx) => {
+    signedIn(ctx);
+    const { id } = await testHeld(db, ctx.params.id);
+    const after = Number(ctx.query.after ?? 0);
+    if (!Number.isSafeInteger(after) || after < 0)
+      throw badInput('after must be a position that this server gave.', [
+        { path: 'after', message: 'is broken' },
+      ]);
+    ctx.body = (await eventsOf(db, id, after)) satisfies EventsView;
+  });
+
+  router.post('/tests/:id/events', async (ctx) => {
+    signedIn(ctx);
+    const test = await testHeld(db, ctx.params.id);
+    const { events } = bodyAs(ctx, EventBatch);
+    const checked = await checkEvents(db, test, events);
+    const added = await addEvents(db, test.id, checked);
+    ctx.body = { added, highest: await highestSeqs(db, test.id) } satisfies EventsAnswer;
+  });
+
+  router.get('/tests/:id/verdict', async (ctx) => {
+    signedIn(ctx);
+    const test = await testHeld(db, ctx.params.id);
+    const { events } = await eventsOf(db, test.id);
+    ctx.body = judge(await standardHeld(db, test), events, { retest: test.retest }).verdict;
+  });
+
+  router.get('/tests/:id/log', async (ctx) => {
+    signedIn(ctx);
+    const { id, standard, learner, retest, startedAt, zone } = await testHeld(db, ctx.params.id);
+    const { events } = await eventsOf(db, id);
+    const header = {
+      kind: 'header',
+      format: LOG_FORMAT,
+      test: id,
+      standard: { id: standard.id, version: standard.version },
+      learner: learner.id,
+      retest,
+      startedAt,
+      zone,
+    } as const;
+    ctx.attachment(`${startedAt.slice(0, 10)}-${id.slice(0, 8)}.jwlog.jsonl`);
+    ctx.type = 'application/x-ndjson';
+    ctx.body = writeLog({ header, events: [...events, ...(await fixesOf(db, id))] });
+  });
+}
+
+async function testHeld(db: Database, id: string | undefined): Promise<TestView> {
+  const test = await testById(db, id ?? '');
+  if (!test) throw notFound('such mock test');
+  return test;
+}
+
+async function standardHeld(db: Database, { standard }: TestView): Promise<Standard> {
+  const held = await standardOf(db, standard);
+  if (!held) throw notFound(`standard ${standard.id} ${standard.version}`);
+  return held;
+}
+
+async function checkReferences(db: Database, test: NewTest): Promise<void> {
+  const standard = await standardOf(db, test.standard);
+  const vehicles = test.vehicle ? await listVehicles(db) : [];
+  const checks = new Set(standard?.checks.map(({ id }) => id));
+  const problems: Problem[] = [
+    ...((await learnerById(db, test.learner)) ? [] : [{ path: 'learner', message: 'is no learner here' }]),
+    ...(standard ? [] : [{ path: 'standard', message: 'is no standard here' }]),
+    ...(!test.vehicle || vehicles.some(({ id }) => id === test.vehicle)
+      ? []
+      : [{ path: 'vehicle', message: 'is no vehicle here' }]),
+    ...(standard
+      ? test.ready.flatMap((id, n) =>
+          checks.has(id) ? [] : [{ path: `ready[${n}]`, message: `${id} is no check of this standard` }],
+        )
+      : []),
+  ];
+  if (problems.length > 0)
+    throw badInput('The mock test names what is not here; nothing was stored.', problems);
+}
+
+async function checkEvents(db: Database, test: TestView, inputs: readonly unknown[]): Promise<DriveEvent[]> {
+  const at = (n: number) => `events[${n}]`;
+  const results = inputs.map((input) => parseEvent(input));
+  const problems = results.flatMap((result, n) =>
+    result.ok
+      ? foreignTest(result.value, test, at(n))
+      : result.problems.map(({ path, message }) => ({ path: path ? `${at(n)}.${path}` : at(n), message })),
+  );
+  if (problems.length > 0) throw badInput('The batch has problems; nothing of it was stored.', problems);
+  const events = results.flatMap((result) => (result.ok ? [result.value] : []));
+  // What a regrade may say depends on its mark, which may have come in an earlier batch.
+  const regrades = events.some(({ kind }) => kind === 'regrade');
+  const earlier = regrades ? (await eventsOf(db, test.id)).events : [];
+  const unknown = eventProblems(await standardHeld(db, test), events, at, earlier);
+  if (unknown.length > 0) throw badInput('The batch names what its standard does not know.', unknown);
+  return events;
+}
+
+const foreignTest = (event: DriveEvent, test: TestView, path: string): Problem[] =>
+  event.test === undefined || event.test === test.id
+    ? []
+    : [{ path: `${path}.test`, message: 'is another test than the one in the address' }];
+
+async function summarise(db: Database, tests: readonly TestView[]): Promise<TestSummary[]> {
+  const logs = await eventsByTest(
+    db,
+    tests.map(({ id }) => id),
+  );
+  return Promise.all(
+    tests.map(async (test) => {
+      const events = logs.get(test.id) ?? [];
+      const { verdict, drive } = judge(await standardHeld(db, test), events, { retest: test.retest });
+      const { outcome, counts, points, unsorted, breaches } = verdict;
+      return {
+        ...test,
+        outcome,
+        counts,
+        points,
+        unsorted,
+        ended: drive.end !== null,
+        firstBreach: breaches[0] ?? null,
+      };
+    }),
+  );
+}

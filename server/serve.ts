@@ -1,0 +1,102 @@
+import { once } from 'node:events';
+import { readdirSync, readFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { readStandard } from '../core/standard';
+import { createApp } from './app';
+import { isLoopbackHost } from './http';
+import { addStandard, openDatabase, type Database } from './store';
+
+export interface ServeOptions {
+  readonly database: string;
+  readonly host: string;
+  readonly port: number;
+  /** When the port is taken, try this many next ones. */
+  readonly morePorts: number;
+  /** Opens the demo's one-button way in; only ever on this machine. */
+  readonly demo: boolean;
+  readonly logLevel: string;
+  /** The checkout or installation: where data/ and dist/web are. */
+  readonly root: string;
+  readonly version: string;
+  /** Told of each port that was taken. */
+  readonly onTaken?: (port: number) => void;
+  /** Fills the database before the server answers. */
+  readonly prepare?: (db: Database) => Promise<void>;
+}
+
+export interface Running {
+  readonly address: string;
+  readonly close: () => Promise<void>;
+}
+
+/** Opens the database, brings the shipped standards into it, and answers. */
+export async function serve(options: ServeOptions): Promise<Running> {
+  const db = await openDatabase(options.database);
+  try {
+    await keepShippedStandards(db, join(options.root, 'data', 'standards'));
+    await options.prepare?.(db);
+    const loopbackOnly = isLoopbackHost(options.host);
+    const logger = pino({ level: options.logLevel });
+    const app = createApp({
+      db,
+      now: () => new Date(),
+      demo: options.demo && loopbackOnly,
+      version: options.version,
+      logger,
+      loopbackOnly,
+      webRoot: join(options.root, 'dist', 'web'),
+    });
+    const server = await listen(options, app.callback());
+    const { port } = server.address() as AddressInfo;
+    const host = options.host.includes(':') ? `[${options.host}]` : options.host;
+    return {
+      address: `http://${host}:${port}`,
+      close: async () => {
+        server.close();
+        server.closeIdleConnections();
+        await once(server, 'close');
+        await db.destroy();
+      },
+    };
+  } catch (error) {
+    await db.destroy();
+    throw error;
+  }
+}
+
+async function listen(options: ServeOptions, handle: ReturnType<ReturnType<typeof createApp>['callback']>) {
+  for (let port = options.port; ; port += 1) {
+    const server = createServer((request, response) => void handle(request, response));
+    server.keepAliveTimeout = 5_000;
+    try {
+      return await listening(server, options.host, port);
+    } catch (error) {
+      const taken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
+      if (!taken || port >= options.port + options.morePorts) throw error;
+      options.onTaken?.(port);
+    }
+  }
+}
+
+function listening(server: Server, host: string, port: number): Promise<Server> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, () => {
+      server.off('error', reject);
+      resolve(server);
+    });
+  });
+}
+
+/** Each version that ships is kept once; a version that was kept before is never changed. */
+async function keepShippedStandards(db: Database, folder: string): Promise<void> {
+  for (const file of readdirSync(folder).filter((name) => name.endsWith('.standard.json'))) {
+    const result = readStandard(readFileSync(join(folder, file), 'utf8'));
+    if (!result.ok) throw new Error(`the shipped ${file} is broken: ${JSON.stringify(result.problems)}`);
+    if ((await addStandard(db, result.value, new Date())) === 'differs')
+      throw new Error(`the shipped ${file} was changed without a new version`);
+  }
+}

@@ -1,0 +1,21 @@
+export { DatabaseProblem, openDatabase, type Database } from './database';
+export {
+  addInstructor,
+  firstDemoInstructor,
+  instructorNamed,
+  recogniseInstructor,
+  type Instructor,
+} from './instructors';
+export { addLearner, changeLearner, learnerById, listLearners, listVehicles } from './learners';
+export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
+export { addStandard, listStandards, standardOf } from './standards';
+export {
+  addEvents,
+  addTest,
+  eventsByTest,
+  eventsOf,
+  fixesOf,
+  highestSeqs,
+  listTests,
+  testById,
+} from './tests';

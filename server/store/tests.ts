@@ -1,0 +1,181 @@
+import type { DriveEvent } from '../../core/marking';
+import type { NewTest, TestView } from '../../contract';
+import type { Database } from './database';
+
+const selectTests = (db: Database) =>
+  db
+    .selectFrom('tests')
+    .innerJoin('learners', 'learners.id', 'tests.learner')
+    .innerJoin('instructors', 'instructors.id', 'tests.instructor')
+    .innerJoin('standards', (join) =>
+      join
+        .onRef('standards.id', '=', 'tests.standard')
+        .onRef('standards.version', '=', 'tests.standard_version'),
+    )
+    .leftJoin('vehicles', 'vehicles.id', 'tests.vehicle')
+    .select([
+      'tests.id',
+      'tests.retest',
+      'tests.started_at',
+      'tests.zone',
+      'tests.ready',
+      'learners.id as learner_id',
+      'learners.name as learner_name',
+      'instructors.id as instructor_id',
+      'instructors.name as instructor_name',
+      'vehicles.id as vehicle_id',
+      'vehicles.name as vehicle_name',
+      'standards.id as standard_id',
+      'standards.version as standard_version',
+      'standards.title as standard_title',
+    ]);
+
+type Row = Awaited<ReturnType<ReturnType<typeof selectTests>['executeTakeFirstOrThrow']>>;
+
+const viewOf = (row: Row): TestView => ({
+  id: row.id,
+  learner: { id: row.learner_id, name: row.learner_name },
+  instructor: { id: row.instructor_id, name: row.instructor_name },
+  vehicle: row.vehicle_id === null ? null : { id: row.vehicle_id, name: row.vehicle_name ?? row.vehicle_id },
+  standard: { id: row.standard_id, version: row.standard_version, title: row.standard_title },
+  retest: row.retest === 1,
+  startedAt: row.started_at,
+  zone: row.zone,
+  ready: JSON.parse(row.ready) as string[],
+});
+
+export async function testById(db: Database, id: string): Promise<TestView | null> {
+  const row = await selectTests(db).where('tests.id', '=', id).executeTakeFirst();
+  return row ? viewOf(row) : null;
+}
+
+export interface TestFilter {
+  readonly limit: number;
+  /** Continue after the test that began here and has this id. */
+  readonly after: readonly [startedAt: string, id: string] | null;
+  readonly learner: string | null;
+  readonly from: string | null;
+}
+
+/** Newest first. */
+export async function listTests(
+  db: Database,
+  { limit, after, learner, from }: TestFilter,
+): Promise<TestView[]> {
+  let query = selectTests(db).orderBy('tests.started_at', 'desc').orderBy('tests.id').limit(limit);
+  if (learner !== null) query = query.where('tests.learner', '=', learner);
+  if (from !== null) query = query.where('tests.started_at', '>=', from);
+  if (after) {
+    const [startedAt, id] = after;
+    query = query.where((is) =>
+      is.or([
+        is('tests.started_at', '<', startedAt),
+        is.and([is('tests.started_at', '=', startedAt), is('tests.id', '>', id)]),
+      ]),
+    );
+  }
+  return (await query.execute()).map(viewOf);
+}
+
+/** Starts a test, or finds it started: a browser that got no answer asks again. */
+export async function addTest(db: Database, test: NewTest, instructor: string): Promise<'added' | 'known'> {
+  const { numInsertedOrUpdatedRows } = await db
+    .insertInto('tests')
+    .values({
+      id: test.id,
+      learner: test.learner,
+      instructor,
+      vehicle: test.vehicle ?? null,
+      standard: test.standard.id,
+      standard_version: test.standard.version,
+      retest: test.retest ? 1 : 0,
+      started_at: new Date(test.startedAt).toISOString(),
+      zone: test.zone,
+      ready: JSON.stringify(test.ready),
+    })
+    .onConflict((conflict) => conflict.column('id').doNothing())
+    .executeTakeFirstOrThrow();
+  return numInsertedOrUpdatedRows === 1n ? 'added' : 'known';
+}
+
+/**
+ * Adds events to a log, all or none, and ignores those it has. When this returns they are on disk.
+ *
+ * @returns how many were new
+ */
+export async function addEvents(db: Database, test: string, events: readonly DriveEvent[]): Promise<number> {
+  return db.transaction().execute(async (transaction) => {
+    let added = 0n;
+    for (const table of ['events', 'fixes'] as const) {
+      const rows = events
+        .filter(({ kind }) => (kind === 'fix') === (table === 'fixes'))
+        .map((event) => ({
+          test,
+          id: event.id,
+          device: event.device,
+          seq: event.seq,
+          at: event.at,
+          body: JSON.stringify(event),
+        }));
+      if (rows.length === 0) continue;
+      const result = await transaction
+        .insertInto(table)
+        .values(rows)
+        .onConflict((conflict) => conflict.columns(['test', 'id']).doNothing())
+        .executeTakeFirstOrThrow();
+      added += result.numInsertedOrUpdatedRows ?? 0n;
+    }
+    return Number(added);
+  });
+}
+
+/** Highest sequence number held, by device. */
+export async function highestSeqs(db: Database, test: string): Promise<Record<string, number>> {
+  const of = (table: 'events' | 'fixes') =>
+    db
+      .selectFrom(table)
+      .select((is) => ['device', is.fn.max('seq').as('seq')])
+      .where('test', '=', test)
+      .groupBy('device')
+      .execute();
+  const highest: Record<string, number> = {};
+  for (const { device, seq } of [...(await of('events')), ...(await of('fixes'))])
+    highest[device] = Math.max(highest[device] ?? 0, Number(seq));
+  return highest;
+}
+
+/** A log without its fixes, in order of arrival, from after a position. */
+export async function eventsOf(
+  db: Database,
+  test: string,
+  after = 0,
+): Promise<{ readonly events: DriveEvent[]; readonly position: number }> {
+  const rows = await db
+    .selectFrom('events')
+    .select(['position', 'body'])
+    .where('test', '=', test)
+    .where('position', '>', after)
+    .orderBy('position')
+    .execute();
+  return {
+    events: rows.map(({ body }) => JSON.parse(body) as DriveEvent),
+    position: rows.at(-1)?.position ?? after,
+  };
+}
+
+/** Logs of several tests at once, without their fixes. */
+export async function eventsByTest(
+  db: Database,
+  tests: readonly string[],
+): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
+  const logs = new Map<string, DriveEvent[]>(tests.map((id) => [id, []]));
+  if (tests.length === 0) return logs;
+  const rows = await db.selectFrom('events').select(['test', 'body']).where('test', 'in', tests).execute();
+  for (const { test, body } of rows) logs.get(test)?.push(JSON.parse(body) as DriveEvent);
+  return logs;
+}
+
+export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {
+  const rows = await db.selectFrom('fixes').select('body').where('test', '=', test).execute();
+  return rows.map(({ body }) => JSON.parse(body) as DriveEvent);
+}
