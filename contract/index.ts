@@ -1,11 +1,11 @@
+export { API, MAX_BATCH } from './constants';
 export { LearnerChange, NewLearner, type LearnerView, type VehicleView } from './learner';
-export { API, operations, type BodyClass, type Operation } from './paths';
+export { operations, type BodyClass, type Operation } from './paths';
 export type { ProblemDetails } from './problem';
 export { SignIn, type HealthView, type SessionView } from './session';
 export type { StandardSummary } from './standard';
 export {
   EventBatch,
-  MAX_BATCH,
   NewTest,
   StandardRefBody,
   type EventsAnswer,

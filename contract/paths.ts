@@ -13,8 +13,6 @@ export interface Operation {
   readonly body?: BodyClass;
 }
 
-export const API = '/api/v1';
-
 /** Every operation of the server; the OpenAPI document is made from this list, and a test holds the two equal. */
 export const operations: readonly Operation[] = [
   { method: 'get', path: '/health', summary: 'Whether the server answers' },

@@ -15,6 +15,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import type { DriveEvent } from '../core/marking';
+import { MAX_BATCH } from './constants';
 import type { Breach, Outcome, StandardRef } from '../core/standard';
 
 export class StandardRefBody {
@@ -60,9 +61,6 @@ export class NewTest {
   @Length(1, 80, { each: true })
   ready!: string[];
 }
-
-/** Most events in one batch; a longer queue goes in several. */
-export const MAX_BATCH = 500;
 
 export class EventBatch {
   /** Each is checked by core/marking, as the lines of a log file are. */

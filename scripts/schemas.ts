@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { z } from 'zod';
+import * as z from 'zod';
 import { eventSchema, headerSchema } from '../core/marking';
 import { standardSchema } from '../core/standard';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { checkShape, type Parsed } from '../problems';
 import { runPhases } from '../standard';
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** One thing wrong with something a user brought: where, what, and what would be allowed. */
 export interface Problem {

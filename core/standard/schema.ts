@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Format tag of the files this program reads and writes. */
 export const STANDARD_FORMAT = 'jasperwren-standard/1';

@@ -1,0 +1,4 @@
+import { ensureBuilt, ensureInstalled } from './prepare.mjs';
+
+ensureInstalled();
+ensureBuilt();

@@ -1,0 +1,73 @@
+import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
+import { useNavigate } from 'react-router';
+import { useLearnersQuery, useTestsQuery } from '../api';
+import { dayText } from '../ui';
+import { outcomeWords } from '../verdict';
+
+interface Place {
+  readonly id: string;
+  readonly label: string;
+  readonly more: string;
+  readonly to: string;
+}
+
+/** Ctrl or Cmd and K: anywhere by a few letters. */
+export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const navigate = useNavigate();
+  const { data: learners } = useLearnersQuery(undefined, { skip: !open });
+  const { data: tests } = useTestsQuery({}, { skip: !open });
+  const places: Place[] = [
+    { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
+    { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
+    ...(learners?.items ?? []).flatMap(({ id, name }) => [
+      { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/?learner=${id}` },
+      { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },
+    ]),
+    ...(tests?.items ?? []).map(({ id, learner, startedAt, zone, outcome }) => ({
+      id,
+      label: `${learner.name}, ${dayText(startedAt, zone)}`,
+      more: `report: ${outcomeWords[outcome].toLowerCase()}`,
+      to: `/tests/${id}`,
+    })),
+  ];
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find"
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
+    >
+      <Autocomplete
+        openOnFocus
+        autoHighlight
+        options={places}
+        getOptionKey={({ id }) => id}
+        getOptionLabel={({ label, more }) => `${label} ${more}`}
+        sx={{ p: 2 }}
+        onChange={(_event, place) => {
+          if (!place) return;
+          onClose();
+          void navigate(place.to);
+        }}
+        renderOption={({ key, ...props }, place) => (
+          <Box
+            component="li"
+            key={key}
+            {...props}
+            sx={{ justifyContent: 'space-between !important', gap: 2 }}
+          >
+            <span>{place.label}</span>
+            <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
+              {place.more}
+            </Typography>
+          </Box>
+        )}
+        renderInput={(params) => (
+          <TextField {...params} autoFocus label="Go to a learner, a mock, a screen" />
+        )}
+      />
+    </Dialog>
+  );
+}

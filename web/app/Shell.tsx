@@ -1,0 +1,101 @@
+import { Box, Button, Container, Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { NavLink, Outlet } from 'react-router';
+import { useSessionQuery, useSignOutMutation } from '../api';
+import { colour, LightSwitch, Wren } from '../ui';
+import { KeysDialog } from './KeysDialog';
+
+/** Found by its keys or its button, and loaded then. */
+const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
+
+const places = [
+  { to: '/', label: 'Today' },
+  { to: '/setup', label: 'Start a mock' },
+] as const;
+
+/** The frame of every screen but the Deck. */
+export function Shell() {
+  const { data } = useSessionQuery();
+  const [signOut] = useSignOutMutation();
+  const [open, setOpen] = useState<'jump' | 'keys' | null>(null);
+  useHotkeys('mod+k', () => setOpen('jump'), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('shift+slash, ?', () => setOpen('keys'), { useKey: true });
+  return (
+    <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
+      <Box
+        component="header"
+        className="screen-only"
+        sx={{ borderBottom: `1px solid ${colour('line')}`, bgcolor: colour('paper') }}
+      >
+        <Container maxWidth="xl">
+          <Stack direction="row" sx={{ alignItems: 'center', minHeight: 68, gap: { xs: 0.5, sm: 2 } }}>
+            <Stack direction="row" spacing={1.2} sx={{ alignItems: 'center', mr: { xs: 0.5, sm: 3 } }}>
+              <Wren size={38} />
+              <Typography
+                component="span"
+                sx={{ fontWeight: 700, fontSize: '1.3rem', display: { xs: 'none', md: 'block' } }}
+              >
+                Jasperwren
+              </Typography>
+            </Stack>
+            <Stack
+              component="nav"
+              aria-label="Screens"
+              direction="row"
+              sx={{ alignSelf: 'stretch', flex: 1 }}
+            >
+              {places.map(({ to, label }) => (
+                <Box
+                  key={to}
+                  component={NavLink}
+                  to={to}
+                  end
+                  sx={{
+                    display: 'flex',
+                    alignItems: 'center',
+                    px: { xs: 1.2, sm: 2 },
+                    color: 'text.primary',
+                    textDecoration: 'none',
+                    borderBottom: '4px solid transparent',
+                    borderTop: '4px solid transparent',
+                    '&.active': { fontWeight: 700, borderBottomColor: colour('jasper') },
+                  }}
+                >
+                  {label}
+                </Box>
+              ))}
+            </Stack>
+            <Button
+              onClick={() => setOpen('jump')}
+              color="inherit"
+              sx={{ fontWeight: 400, display: { xs: 'none', sm: 'flex' } }}
+            >
+              Find&ensp;<kbd>Ctrl K</kbd>
+            </Button>
+            <LightSwitch />
+            <Typography sx={{ color: 'text.secondary', display: { xs: 'none', md: 'block' } }}>
+              {data?.instructor.name}
+            </Typography>
+            <Button
+              color="inherit"
+              onClick={() => void signOut()}
+              sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 } }}
+            >
+              Sign out
+            </Button>
+          </Stack>
+        </Container>
+      </Box>
+      <Container component="main" maxWidth="xl" sx={{ py: { xs: 2, sm: 3 } }}>
+        <Outlet />
+      </Container>
+      {open === 'jump' ? (
+        <Suspense fallback={null}>
+          <JumpDialog open onClose={() => setOpen(null)} />
+        </Suspense>
+      ) : null}
+      <KeysDialog open={open === 'keys'} onClose={() => setOpen(null)} />
+    </Box>
+  );
+}

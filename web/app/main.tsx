@@ -1,0 +1,33 @@
+import '@fontsource/atkinson-hyperlegible/latin-400.css';
+import '@fontsource/atkinson-hyperlegible/latin-700.css';
+import '@fontsource/atkinson-hyperlegible/latin-ext-400.css';
+import '@fontsource/atkinson-hyperlegible/latin-ext-700.css';
+import { CssBaseline, ThemeProvider } from '@mui/material';
+import { SnackbarProvider } from 'notistack';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { sendWaiting } from '../log';
+import { theme } from '../ui';
+import { router } from './router';
+import { store } from './store';
+
+// Marks that waited for the server when the page was last closed go now.
+store.dispatch(sendWaiting());
+window.addEventListener('online', () => store.dispatch(sendWaiting()));
+
+const root = document.getElementById('root');
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <Provider store={store}>
+        <ThemeProvider theme={theme} defaultMode="system">
+          <CssBaseline />
+          <SnackbarProvider maxSnack={2} anchorOrigin={{ vertical: 'top', horizontal: 'center' }}>
+            <RouterProvider router={router} />
+          </SnackbarProvider>
+        </ThemeProvider>
+      </Provider>
+    </StrictMode>,
+  );

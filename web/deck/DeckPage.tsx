@@ -1,0 +1,40 @@
+import { Box, Button, Stack } from '@mui/material';
+import { Link, useParams } from 'react-router';
+import { useDrive } from '../log';
+import { EmptyNote } from '../ui';
+import { DriveNotOpen } from '../verdict';
+import { Deck } from './Deck';
+
+export function DeckPage() {
+  const { test = '' } = useParams();
+  const onScreen = useDrive(test);
+  if (onScreen.status !== 'open')
+    return (
+      <Box component="main" sx={{ p: 4 }}>
+        <DriveNotOpen onScreen={onScreen} />
+      </Box>
+    );
+  const { drive, judgement, record } = onScreen;
+  const { end } = judgement.drive;
+  if (end)
+    return (
+      <Box component="main" sx={{ p: 4, maxWidth: 720 }}>
+        <EmptyNote
+          title="This drive has ended"
+          action={
+            <Stack direction="row" spacing={2}>
+              <Button component={Link} to={`/tests/${test}/kerb`} variant="contained">
+                To the verdict
+              </Button>
+              <Button variant="outlined" onClick={() => record({ kind: 'retract', of: end.id })}>
+                Take the end back and go on
+              </Button>
+            </Stack>
+          }
+        >
+          Its marks are kept; the verdict is at the kerb.
+        </EmptyNote>
+      </Box>
+    );
+  return <Deck drive={drive} judgement={judgement} record={record} />;
+}

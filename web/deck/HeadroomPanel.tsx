@@ -1,0 +1,86 @@
+import { Box, Typography } from '@mui/material';
+import type { Judgement } from '../../core/marking';
+import { limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
+import { colour } from '../ui';
+
+/**
+ * The limits worth an eye now: those over the whole test, and of the narrower ones those with a mark and
+ * little left. Gone ones first, then by what is left.
+ */
+export function headroomInView(judgement: Judgement, most: number): readonly Headroom[] {
+  return judgement.headroom
+    .filter(
+      ({ scope, total, left, max }) => scope.per === 'test' || (total > 0 && left <= Math.max(1, max / 2)),
+    )
+    .sort((a, b) => rank(a) - rank(b))
+    .slice(0, most);
+}
+
+/** Gone, then counted limits by what is left, then limits of none that nothing has touched. */
+function rank({ left, max, total }: Headroom): number {
+  if (left < 0) return -1_000 + left;
+  return max === 0 && total === 0 ? 1_000 : left;
+}
+
+interface Props {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+}
+
+export function HeadroomPanel({ standard, judgement }: Props) {
+  return (
+    <Box component="section" aria-label="Headroom">
+      <Typography sx={{ fontSize: 16, color: colour('soft') }}>Still left, {standard.title}</Typography>
+      {headroomInView(judgement, 5).map((row) => (
+        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
+      ))}
+    </Box>
+  );
+}
+
+export function HeadroomRow({ standard, row }: { readonly standard: Standard; readonly row: Headroom }) {
+  const { left, max, total } = row;
+  const limit = limitOf(standard, row.limit);
+  if (!limit) return null;
+  const gone = left < 0;
+  const near = !gone && max > 0 && left <= Math.max(1, max * 0.25);
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '48px 1fr', md: '64px 1fr' },
+        columnGap: 1.5,
+        alignItems: 'center',
+        minHeight: 60,
+        py: 0.5,
+        borderBottom: `1px solid ${colour('line')}`,
+      }}
+    >
+      <Typography
+        sx={{
+          fontSize: gone || max > 0 ? 36 : 20,
+          fontWeight: 700,
+          lineHeight: 1,
+          textAlign: 'right',
+          color: gone ? colour('jasper') : near ? colour('ochre') : colour('ink'),
+        }}
+      >
+        {gone ? `+${-left}` : max === 0 ? 'none' : left}
+      </Typography>
+      <Box>
+        <Typography sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.2 }}>
+          {scopedTitle(standard, limit, row.scope)}
+        </Typography>
+        <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: gone ? colour('jasper') : colour('soft') }}>
+          {rowWords(row, total)}
+        </Typography>
+      </Box>
+    </Box>
+  );
+}
+
+function rowWords({ left, max }: Headroom, total: number): string {
+  if (left < 0) return max === 0 ? `${total}, none allowed` : `${total}, at most ${max}`;
+  if (max === 0) return 'allowed; none so far';
+  return `${total} of ${max} used`;
+}

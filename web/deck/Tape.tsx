@@ -1,0 +1,162 @@
+import { Box, Menu, MenuItem, Typography } from '@mui/material';
+import { styled } from '@mui/material/styles';
+import { useState } from 'react';
+import { clockText, type DriveMark, type Judgement } from '../../core/marking';
+import { compileStandard, type Standard } from '../../core/standard';
+import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
+
+export interface TapeActions {
+  readonly onUndo: (event: string, what: string) => void;
+  readonly onRegrade: (event: string, severity: string) => void;
+}
+
+interface Props extends TapeActions {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly startedAt: string;
+  readonly most: number;
+}
+
+const Act = styled('button')({
+  font: 'inherit',
+  fontSize: 16,
+  color: colour('ink'),
+  background: 'none',
+  border: `1px solid ${colour('line')}`,
+  borderRadius: tokens.radius,
+  minWidth: tokens.deckTouch,
+  minHeight: tokens.deckTouch,
+  padding: '0 6px',
+  cursor: 'pointer',
+  '&:active': { background: colour('wash') },
+});
+
+/** The mark itself: a touch opens its other grades. */
+const What = styled('button')({
+  font: 'inherit',
+  fontSize: 16,
+  lineHeight: 1.2,
+  color: colour('ink'),
+  background: 'none',
+  border: 0,
+  padding: '0 4px 0 0',
+  minHeight: tokens.deckTouch,
+  display: 'grid',
+  gridTemplateColumns: '24px 1fr',
+  columnGap: 10,
+  alignItems: 'center',
+  textAlign: 'left',
+  '&:enabled': { cursor: 'pointer' },
+  '& small': { fontSize: 16, color: colour('soft'), display: 'block' },
+  '& u': { color: colour('slate') },
+});
+
+/** The last marks and pegs, newest first, each with undo; marks with another severity too. */
+export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade }: Props) {
+  const entries = tapeEntries(judgement).slice(0, most);
+  return (
+    <Box component="section" aria-label="Last marks">
+      <Typography sx={{ fontSize: 16, color: colour('soft'), mb: 0.5 }}>Last marks</Typography>
+      {entries.length === 0 ? (
+        <Typography sx={{ fontSize: 17 }}>Nothing marked yet. A touch on a pad marks it.</Typography>
+      ) : null}
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {entries.map((entry) => (
+          <TapeRow key={`${entry.id} ${entry.n}`} {...{ entry, standard, startedAt, onUndo, onRegrade }} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+export interface TapeEntry {
+  readonly id: string;
+  readonly n: number;
+  readonly at: string;
+  readonly mark: DriveMark | null;
+  readonly counts: boolean;
+}
+
+export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
+  const pegs = drive.pegs.filter(({ state }) => state === 'unsorted');
+  return [
+    ...marks.map((mark, n) => ({ id: mark.by, n, at: mark.at, mark, counts: mark.uncounted === null })),
+    ...pegs.map(({ id, at }, n) => ({ id, n, at, mark: null, counts: true })),
+  ].sort((a, b) => Date.parse(b.at) - Date.parse(a.at) || b.n - a.n);
+}
+
+function TapeRow({
+  entry,
+  standard,
+  startedAt,
+  onUndo,
+  onRegrade,
+}: { readonly entry: TapeEntry; readonly standard: Standard; readonly startedAt: string } & TapeActions) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const { itemOf, severities } = compileStandard(standard);
+  const { mark } = entry;
+  const item = mark ? itemOf(mark.item).item : null;
+  const severity = mark ? severities.get(mark.severity) : null;
+  const label = item?.label ?? 'Peg, to sort';
+  const minute = clockText(Math.max(0, Date.parse(entry.at) - Date.parse(startedAt)) / 1000).slice(-5);
+  const gradable = item !== null && item.severities.length > 1 && severity;
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr auto',
+        columnGap: 1,
+        alignItems: 'center',
+        py: 0.25,
+        borderBottom: `1px solid ${colour('line')}`,
+      }}
+    >
+      <What
+        type="button"
+        disabled={!gradable}
+        aria-haspopup={gradable ? 'menu' : undefined}
+        aria-label={gradable ? `Regrade ${label}` : undefined}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        {severity ? <Glyph gravity={severity.gravity} size={20} /> : <PegSign />}
+        <span>
+          {label}
+          <small>
+            {minute} {severity ? severityWord(severity).toLowerCase() : ''}
+            {entry.counts ? '' : ', not counted'}
+            {gradable ? (
+              <>
+                , <u>regrade</u>
+              </>
+            ) : null}
+          </small>
+        </span>
+      </What>
+      {gradable ? (
+        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+          {item.severities.map((id) => {
+            const choice = severities.get(id);
+            return choice ? (
+              <MenuItem
+                key={id}
+                selected={id === severity.id}
+                sx={{ minHeight: tokens.deckTouch, fontSize: 20 }}
+                onClick={() => {
+                  setAnchor(null);
+                  if (id !== severity.id) onRegrade(entry.id, id);
+                }}
+              >
+                <Glyph gravity={choice.gravity} size={24} />
+                {choice.label}
+              </MenuItem>
+            ) : null;
+          })}
+        </Menu>
+      ) : null}
+      <Act type="button" onClick={() => onUndo(entry.id, label)} aria-label={`Undo ${label}`}>
+        Undo
+      </Act>
+    </Box>
+  );
+}

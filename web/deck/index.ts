@@ -1,0 +1,1 @@
+export { DeckPage } from './DeckPage';

@@ -1,0 +1,1 @@
+export { KerbPage } from './KerbPage';

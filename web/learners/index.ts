@@ -1,0 +1,1 @@
+export { NewLearnerDialog } from './NewLearnerDialog';

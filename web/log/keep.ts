@@ -1,0 +1,77 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { TestView } from '../../contract';
+import type { DriveEvent } from '../../core/marking';
+import type { Standard } from '../../core/standard';
+
+export interface KeptDrive {
+  readonly test: TestView;
+  readonly standard: Standard;
+  /** Whether the server knows the test. */
+  readonly onServer: boolean;
+}
+
+interface KeptEvent {
+  readonly id: string;
+  readonly test: string;
+  readonly event: DriveEvent;
+  /** 1 while the server has not acknowledged it; absent after, so that the index holds the waiting only. */
+  readonly waiting?: 1;
+}
+
+interface Schema extends DBSchema {
+  drives: { key: string; value: KeptDrive };
+  events: { key: string; value: KeptEvent; indexes: { test: string; waiting: number } };
+}
+
+/** What this browser keeps of drives, durable before it is called kept. */
+export interface Keep {
+  readonly drive: (test: string) => Promise<KeptDrive | undefined>;
+  readonly putDrive: (drive: KeptDrive) => Promise<void>;
+  readonly events: (test: string) => Promise<readonly { event: DriveEvent; onServer: boolean }[]>;
+  readonly putEvent: (test: string, event: DriveEvent) => Promise<void>;
+  readonly acknowledged: (ids: readonly string[]) => Promise<void>;
+  /** Everything that the server has not acknowledged, oldest first. */
+  readonly waiting: () => Promise<readonly { test: string; event: DriveEvent }[]>;
+}
+
+export async function openKeep(name = 'jasperwren'): Promise<Keep> {
+  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 1, {
+    upgrade(made) {
+      made.createObjectStore('drives', { keyPath: 'test.id' });
+      const events = made.createObjectStore('events', { keyPath: 'id' });
+      events.createIndex('test', 'test');
+      events.createIndex('waiting', 'waiting');
+    },
+  });
+  // "strict" asks the browser to flush to disk before it says done.
+  const durably = { durability: 'strict' } as const;
+  return {
+    drive: (test) => db.get('drives', test),
+    putDrive: async (drive) => {
+      await db.put('drives', drive);
+    },
+    events: async (test) =>
+      (await db.getAllFromIndex('events', 'test', test)).map(({ event, waiting }) => ({
+        event,
+        onServer: waiting === undefined,
+      })),
+    putEvent: async (test, event) => {
+      const transaction = db.transaction('events', 'readwrite', durably);
+      await Promise.all([transaction.store.put({ id: event.id, test, event, waiting: 1 }), transaction.done]);
+    },
+    acknowledged: async (ids) => {
+      const transaction = db.transaction('events', 'readwrite');
+      for (const id of ids) {
+        const kept = await transaction.store.get(id);
+        if (kept) await transaction.store.put({ id, test: kept.test, event: kept.event });
+      }
+      await transaction.done;
+    },
+    waiting: async () => {
+      const kept = await db.getAllFromIndex('events', 'waiting');
+      return kept
+        .map(({ test, event }) => ({ test, event }))
+        .sort((a, b) => Date.parse(a.event.at) - Date.parse(b.event.at) || a.event.seq - b.event.seq);
+    },
+  };
+}

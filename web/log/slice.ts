@@ -1,0 +1,135 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { TestView } from '../../contract';
+import type { DriveEvent, EventBody } from '../../core/marking';
+import type { Standard } from '../../core/standard';
+
+/** How safe an event is: on this screen only, durable in this browser, or on the server's disk too. */
+export type Place = 'screen' | 'here' | 'server';
+
+/** A drive that is open on a screen, with its whole log. */
+export interface OpenDrive {
+  readonly test: TestView;
+  readonly standard: Standard;
+  readonly events: readonly DriveEvent[];
+  readonly places: Readonly<Record<string, Place>>;
+  /** How far the server's log has been read. */
+  readonly position: number;
+}
+
+export interface LogState {
+  readonly drives: Readonly<Record<string, OpenDrive>>;
+  /** Why a drive could not be opened. */
+  readonly failures: Readonly<Record<string, 'missing' | 'unreachable' | 'signed out'>>;
+  /** Events that wait for the server, in all drives. */
+  readonly waiting: number;
+  readonly link: 'unknown' | 'answers' | 'silent' | 'signed out';
+  /** Since when the link has been as it is, ISO instant. */
+  readonly linkSince: string | null;
+  /** The browser refuses to store: marks live on the screen and go to the server at once. */
+  readonly storage: 'works' | 'refused';
+  /** What the server would not take, in its own words; the marks stay here. */
+  readonly refusal: string | null;
+}
+
+const initialState: LogState = {
+  drives: {},
+  failures: {},
+  waiting: 0,
+  link: 'unknown',
+  linkSince: null,
+  storage: 'works',
+  refusal: null,
+};
+
+/** One page load is one device: its sequence numbers are its own, also beside other tabs. */
+const device = `page-${crypto.randomUUID()}`;
+let seq = 0;
+
+export const logSlice = createSlice({
+  name: 'log',
+  initialState,
+  reducers: {
+    /** Adds an event to a drive. It is shown at once, and as kept when it is. */
+    record: {
+      prepare: (test: string, body: EventBody) => {
+        seq += 1;
+        const own = { id: crypto.randomUUID(), test, device, seq, at: new Date().toISOString() };
+        return { payload: { test, event: { ...body, ...own } as DriveEvent } };
+      },
+      reducer: (state, { payload }: PayloadAction<{ test: string; event: DriveEvent }>) =>
+        withEvents(state, payload.test, [payload.event], 'screen'),
+    },
+    /** Asks for a drive: from this browser first, then from the server. */
+    openDrive: (state, _action: PayloadAction<string>) => state,
+    /** Reads what others added to a drive that is open. */
+    refreshDrive: (state, _action: PayloadAction<string>) => state,
+    /** Sends what waits for the server, now. */
+    sendWaiting: (state) => state,
+    /** Starts a new drive here; the server is told when it answers. */
+    beginDrive: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+      withDrive(state, payload),
+    driveHeld: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+      withDrive(state, payload),
+    driveFailed: (
+      state,
+      { payload }: PayloadAction<{ test: string; why: LogState['failures'][string] }>,
+    ) => ({
+      ...state,
+      failures: { ...state.failures, [payload.test]: payload.why },
+    }),
+    eventsHeld: (
+      state,
+      {
+        payload,
+      }: PayloadAction<{ test: string; events: readonly DriveEvent[]; place: Place; position?: number }>,
+    ) => withEvents(state, payload.test, payload.events, payload.place, payload.position),
+    placed: (state, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
+      const drive = state.drives[payload.test];
+      if (!drive) return state;
+      const places = { ...drive.places };
+      for (const id of payload.ids) places[id] = safer(places[id], payload.place);
+      return { ...state, drives: { ...state.drives, [payload.test]: { ...drive, places } } };
+    },
+    waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
+    linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
+      state.link === payload.link ? state : { ...state, link: payload.link, linkSince: payload.at },
+    storageRefused: (state) => ({ ...state, storage: 'refused' as const }),
+    serverRefused: (state, { payload }: PayloadAction<string | null>) => ({ ...state, refusal: payload }),
+  },
+});
+
+function withDrive(state: LogState, { test, standard }: { test: TestView; standard: Standard }): LogState {
+  if (state.drives[test.id]) return state;
+  const { [test.id]: _mended, ...failures } = state.failures;
+  const drive: OpenDrive = { test, standard, events: [], places: {}, position: 0 };
+  return { ...state, failures, drives: { ...state.drives, [test.id]: drive } };
+}
+
+const RANK: Readonly<Record<Place, number>> = { screen: 0, here: 1, server: 2 };
+const safer = (a: Place | undefined, b: Place): Place => (a && RANK[a] > RANK[b] ? a : b);
+
+function withEvents(
+  state: LogState,
+  test: string,
+  events: readonly DriveEvent[],
+  place: Place,
+  position?: number,
+): LogState {
+  const drive = state.drives[test];
+  if (!drive) return state;
+  const places = { ...drive.places };
+  const fresh: DriveEvent[] = [];
+  for (const event of events) {
+    if (!(event.id in places)) fresh.push(event);
+    places[event.id] = safer(places[event.id], place);
+  }
+  const next = {
+    ...drive,
+    places,
+    events: fresh.length > 0 ? [...drive.events, ...fresh] : drive.events,
+    position: Math.max(drive.position, position ?? 0),
+  };
+  return { ...state, drives: { ...state.drives, [test]: next } };
+}
+
+export const { record, openDrive, beginDrive, refreshDrive, sendWaiting } = logSlice.actions;

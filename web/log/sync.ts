@@ -1,0 +1,234 @@
+import type { Dispatch } from '@reduxjs/toolkit';
+import { MAX_BATCH, type NewTest, type TestView } from '../../contract';
+import type { DriveEvent } from '../../core/marking';
+import type { Keep, KeptDrive } from './keep';
+import type { Answer, LogServer } from './server';
+import { logSlice, type LogState } from './slice';
+
+const {
+  driveFailed,
+  driveHeld,
+  eventsHeld,
+  linkChanged,
+  placed,
+  serverRefused,
+  storageRefused,
+  waitingChanged,
+} = logSlice.actions;
+
+const FIRST_WAIT = 1_000;
+const LONGEST_WAIT = 30_000;
+
+export interface SyncParts {
+  /** Null where the browser refuses to store. */
+  readonly keep: Promise<Keep | null>;
+  readonly server: LogServer;
+  readonly dispatch: Dispatch;
+  readonly state: () => LogState;
+  readonly now: () => Date;
+  readonly later: (wait: number, run: () => void) => void;
+}
+
+export interface Sync {
+  readonly began: (test: TestView) => Promise<void>;
+  readonly recorded: (test: string, event: DriveEvent) => Promise<void>;
+  readonly open: (test: string) => Promise<void>;
+  /** Reads what others added to a drive. */
+  readonly pull: (test: string) => Promise<void>;
+  /** Sends what waits, now. */
+  readonly push: () => Promise<void>;
+}
+
+/**
+ * Keeps the logs of this page: each event goes to the browser's own store first, then to the server, as
+ * often as it takes. Repeats do no harm, for the server ignores ids that it has.
+ */
+export function createSync({ keep, server, dispatch, state, now, later }: SyncParts): Sync {
+  const queue = new Map<string, { readonly test: string; readonly event: DriveEvent }>();
+  const unknownToServer = new Map<string, TestView>();
+  let wait = FIRST_WAIT;
+  let pushing = false;
+  let again = false;
+
+  const told = (answer: Answer<unknown>) => {
+    const link = answer.ok || answer.why === 'missing' || answer.why === 'refused' ? 'answers' : answer.why;
+    dispatch(linkChanged({ link, at: now().toISOString() }));
+  };
+  const counted = () => dispatch(waitingChanged(queue.size));
+
+  const restored = keep.then(async (kept) => {
+    for (const entry of (await kept?.waiting()) ?? []) queue.set(entry.event.id, entry);
+    counted();
+  });
+
+  async function store(work: (kept: Keep) => Promise<void>): Promise<boolean> {
+    const kept = await keep;
+    try {
+      if (!kept) throw new Error('no store');
+      await work(kept);
+      return true;
+    } catch {
+      dispatch(storageRefused());
+      return false;
+    }
+  }
+
+  async function push(): Promise<void> {
+    if (pushing) {
+      again = true;
+      return;
+    }
+    pushing = true;
+    try {
+      await restored;
+      do {
+        again = false;
+        if (!(await pushAll())) return;
+      } while (again);
+      wait = FIRST_WAIT;
+    } finally {
+      pushing = false;
+    }
+  }
+
+  /** False when the server did not answer and a later try is planned. */
+  async function pushAll(): Promise<boolean> {
+    for (const test of [...unknownToServer.values()]) if (!(await pushTest(test))) return false;
+    const tests = new Set([...queue.values()].map(({ test }) => test));
+    for (const test of tests) {
+      const events = [...queue.values()].flatMap((entry) => (entry.test === test ? [entry.event] : []));
+      for (let n = 0; n < events.length; n += MAX_BATCH)
+        if (!(await pushBatch(test, events.slice(n, n + MAX_BATCH)))) return false;
+    }
+    return true;
+  }
+
+  async function pushTest(test: TestView): Promise<boolean> {
+    const answer = await server.start(newTestOf(test));
+    told(answer);
+    if (answer.ok) {
+      unknownToServer.delete(test.id);
+      const drive = state().drives[test.id];
+      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: true }));
+      return true;
+    }
+    return notTaken(answer);
+  }
+
+  async function pushBatch(test: string, events: readonly DriveEvent[]): Promise<boolean> {
+    const answer = await server.send(test, events);
+    told(answer);
+    if (answer.ok) {
+      const ids = events.map(({ id }) => id);
+      for (const id of ids) queue.delete(id);
+      await store((kept) => kept.acknowledged(ids));
+      dispatch(placed({ test, ids, place: 'server' }));
+      counted();
+      return true;
+    }
+    if (answer.why === 'missing') return restart(test);
+    return notTaken(answer);
+  }
+
+  /** The server has lost or never had this test: tell it anew, from what is kept here. */
+  async function restart(test: string): Promise<boolean> {
+    const kept = (await (await keep)?.drive(test)) ?? state().drives[test];
+    if (!kept) {
+      dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
+      return true;
+    }
+    unknownToServer.set(test, kept.test);
+    again = await pushTest(kept.test);
+    return again;
+  }
+
+  function notTaken(answer: Exclude<Answer<unknown>, { ok: true }>): boolean {
+    if (answer.why === 'refused') {
+      dispatch(serverRefused(answer.detail));
+      return true;
+    }
+    if (answer.why === 'silent') {
+      later(wait, () => void push());
+      wait = Math.min(LONGEST_WAIT, wait * 2);
+    }
+    return false;
+  }
+
+  async function keptDrive(id: string): Promise<KeptDrive | undefined> {
+    try {
+      return await (await keep)?.drive(id);
+    } catch {
+      dispatch(storageRefused());
+      return undefined;
+    }
+  }
+
+  async function open(id: string): Promise<void> {
+    const kept = await keptDrive(id);
+    if (kept) {
+      dispatch(driveHeld(kept));
+      if (!kept.onServer) unknownToServer.set(id, kept.test);
+      const held = (await (await keep)?.events(id)) ?? [];
+      for (const place of ['server', 'here'] as const) {
+        const events = held.flatMap(({ event, onServer }) =>
+          onServer === (place === 'server') ? [event] : [],
+        );
+        dispatch(eventsHeld({ test: id, events, place }));
+      }
+    } else if (!state().drives[id]) {
+      const test = await server.test(id);
+      told(test);
+      const standard = test.ok ? await server.standard(test.value.standard) : null;
+      if (!test.ok || !standard?.ok) {
+        dispatch(driveFailed({ test: id, why: failureOf(test.ok && standard ? standard : test) }));
+        return;
+      }
+      dispatch(driveHeld({ test: test.value, standard: standard.value }));
+      await store((to) => to.putDrive({ test: test.value, standard: standard.value, onServer: true }));
+    }
+    void push();
+    await pull(id);
+  }
+
+  async function pull(id: string): Promise<void> {
+    const answer = await server.events(id, state().drives[id]?.position ?? 0);
+    if (!answer.ok && answer.why === 'missing' && unknownToServer.has(id)) return;
+    told(answer);
+    if (answer.ok) dispatch(eventsHeld({ test: id, place: 'server', ...answer.value }));
+  }
+
+  return {
+    push,
+    pull,
+    open,
+    began: async (test) => {
+      unknownToServer.set(test.id, test);
+      const drive = state().drives[test.id];
+      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: false }));
+      await push();
+    },
+    recorded: async (test, event) => {
+      queue.set(event.id, { test, event });
+      counted();
+      if (await store((kept) => kept.putEvent(test, event)))
+        dispatch(placed({ test, ids: [event.id], place: 'here' }));
+      await push();
+    },
+  };
+}
+
+function failureOf(answer: Answer<unknown>): LogState['failures'][string] {
+  if (!answer.ok && answer.why === 'signed out') return 'signed out';
+  return !answer.ok && answer.why === 'missing' ? 'missing' : 'unreachable';
+}
+
+const newTestOf = (test: TestView): NewTest => ({
+  id: test.id,
+  learner: test.learner.id,
+  standard: { id: test.standard.id, version: test.standard.version },
+  vehicle: test.vehicle?.id ?? null,
+  retest: test.retest,
+  startedAt: test.startedAt,
+  zone: test.zone,
+  ready: [...test.ready],
+});

@@ -1,0 +1,45 @@
+import { Box, Typography } from '@mui/material';
+import type { Judgement } from '../../core/marking';
+import type { Item, PlacedItem, Severity, Standard } from '../../core/standard';
+import { colour } from '../ui';
+import { Pad } from './Pad';
+import { padSeverities } from './padSeverities';
+
+interface Props {
+  readonly standard: Standard;
+  readonly placed: readonly PlacedItem[];
+  readonly judgement: Judgement;
+  /** Which pad the Enter key would mark, when letters were typed. */
+  readonly chosen: number | null;
+  readonly onMark: (item: Item, severity: Severity) => void;
+  readonly empty: string;
+}
+
+export function PadGrid({ standard, placed, judgement, chosen, onMark, empty }: Props) {
+  if (placed.length === 0)
+    return <Typography sx={{ p: 3, fontSize: 18, color: colour('soft') }}>{empty}</Typography>;
+  const counts = new Map<string, number>();
+  for (const { item } of judgement.marks) counts.set(item, (counts.get(item) ?? 0) + 1);
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' },
+        gap: 1.25,
+        alignContent: 'start',
+      }}
+    >
+      {placed.map(({ item }, n) => {
+        const severities = padSeverities(standard, item);
+        return severities ? (
+          <Pad
+            key={item.id}
+            {...{ item, severities, onMark }}
+            count={counts.get(item.id) ?? 0}
+            chosen={n === chosen}
+          />
+        ) : null;
+      })}
+    </Box>
+  );
+}

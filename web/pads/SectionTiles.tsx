@@ -1,0 +1,62 @@
+import { Box } from '@mui/material';
+import { styled } from '@mui/material/styles';
+import type { Section } from '../../core/standard';
+import { colour, tokens } from '../ui';
+
+const Tile = styled('button')({
+  font: 'inherit',
+  fontSize: 17,
+  lineHeight: 1.15,
+  color: colour('ink'),
+  background: colour('card'),
+  border: `1px solid ${colour('line')}`,
+  borderRadius: tokens.radius,
+  minHeight: tokens.deckTouch,
+  padding: '4px 6px',
+  cursor: 'pointer',
+  touchAction: 'manipulation',
+  hyphens: 'auto',
+  overflowWrap: 'anywhere',
+  '&[aria-pressed="true"]': {
+    background: colour('ink'),
+    color: colour('paper'),
+    borderColor: colour('ink'),
+    fontWeight: 700,
+  },
+});
+
+interface Props {
+  readonly sections: readonly Section[];
+  readonly chosen: string | null;
+  readonly onChoose: (id: string) => void;
+  /** Tiles side by side; none: one row that scrolls sideways. */
+  readonly columns: number;
+}
+
+/** The areas of the standard; the chosen one shows its pads. */
+export function SectionTiles({ sections, chosen, onChoose, columns }: Props) {
+  return (
+    <Box
+      role="group"
+      aria-label="Areas"
+      sx={
+        columns > 0
+          ? { display: 'grid', gridTemplateColumns: `repeat(${columns}, 1fr)`, gap: 0.9 }
+          : {
+              display: 'grid',
+              gridAutoFlow: 'column',
+              gridAutoColumns: '118px',
+              gap: 0.9,
+              overflowX: 'auto',
+              pb: 0.5,
+            }
+      }
+    >
+      {sections.map(({ id, title }) => (
+        <Tile key={id} type="button" aria-pressed={id === chosen} onClick={() => onChoose(id)}>
+          {title}
+        </Tile>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,94 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { clockText, type Judgement } from '../../core/marking';
+import { compileStandard, type Standard } from '../../core/standard';
+import { colour, Glyph } from '../ui';
+import { stageAt } from '../verdict';
+
+interface Props {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly startedAt: string;
+}
+
+/** Every mark and note in time order, also those that do not count, with the reason. */
+export function MarkTable({ standard, judgement, startedAt }: Props) {
+  const { itemOf, severities } = compileStandard(standard);
+  const { drive, marks } = judgement;
+  const rows = [
+    ...marks.map((mark) => {
+      const severity = severities.get(mark.severity);
+      const before = mark.regradedFrom ? severities.get(mark.regradedFrom)?.label.toLowerCase() : null;
+      return {
+        at: mark.at,
+        gravity: severity?.gravity ?? null,
+        what: itemOf(mark.item).item.label,
+        grade: severity?.label ?? mark.severity,
+        remark: [
+          mark.source === 'sort' ? 'sorted from a peg' : null,
+          mark.source === 'question' ? 'question' : null,
+          before ? `first marked ${before}` : null,
+          uncountedWords(standard, mark.uncounted),
+        ],
+      };
+    }),
+    ...drive.interventions.map(({ at, by }) => ({
+      at,
+      gravity: null,
+      what: 'I had to act',
+      grade: by,
+      remark: [],
+    })),
+    ...drive.notes.map(({ at, text }) => ({ at, gravity: null, what: text, grade: 'note', remark: [] })),
+  ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+  return (
+    <Box component="section" aria-labelledby="marks">
+      <Typography variant="h2" id="marks" sx={{ mb: 1 }}>
+        Everything in order
+      </Typography>
+      {rows.length === 0 ? <Typography>Nothing was marked or noted.</Typography> : null}
+      {rows.length > 0 ? (
+        <Box sx={{ overflowX: 'auto' }}>
+          <Table size="small" sx={{ '& td, & th': { fontSize: '1rem', borderColor: colour('line') } }}>
+            <TableHead>
+              <TableRow>
+                <TableCell>Time</TableCell>
+                <TableCell>Stage</TableCell>
+                <TableCell>What</TableCell>
+                <TableCell>Grade</TableCell>
+                <TableCell>Remark</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {rows.map(({ at, gravity, what, grade, remark }, n) => (
+                <TableRow key={`${at} ${n}`}>
+                  <TableCell>
+                    {clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000)}
+                  </TableCell>
+                  <TableCell>{stageAt(drive, at)}</TableCell>
+                  <TableCell>{what}</TableCell>
+                  <TableCell>
+                    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+                      {gravity === null ? null : <Glyph gravity={gravity} size={16} />}
+                      {grade}
+                    </Box>
+                  </TableCell>
+                  <TableCell>{remark.filter((text) => text !== null).join(', ')}</TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+function uncountedWords(
+  standard: Standard,
+  uncounted: Judgement['marks'][number]['uncounted'],
+): string | null {
+  if (uncounted === null) return null;
+  if (uncounted.why === 'ended') return 'after the test had ended: not counted';
+  const cap = standard.caps.find(({ id }) => id === uncounted.cap);
+  return `not counted: ${cap?.because ?? uncounted.cap}`;
+}

@@ -1,0 +1,70 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { API } from '../../contract';
+import { clockText, elapsedSeconds } from '../../core/marking';
+import { useDrive } from '../log';
+import { hourText, longDayText } from '../ui';
+import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
+import { MarkTable } from './MarkTable';
+import { RunningTotals } from './RunningTotals';
+import { SectionTable } from './SectionTable';
+import { TimeLine } from './TimeLine';
+
+/** One drive in full: how it came out and why, when things happened, and where they gathered. */
+export function ReportPage() {
+  const { test: id = '' } = useParams();
+  const onScreen = useDrive(id);
+  if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
+  const { drive, judgement } = onScreen;
+  const { test, standard } = drive;
+  const seconds = elapsedSeconds(judgement.drive, test.startedAt, drive.events.at(-1)?.at ?? test.startedAt);
+  const facts: readonly (readonly [string, ReactNode])[] = [
+    ['Started', `${longDayText(test.startedAt, test.zone)}, ${hourText(test.startedAt, test.zone)}`],
+    ['Driven', `${clockText(seconds)} (h:min:s)`],
+    ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
+    ['Vehicle', test.vehicle?.name ?? 'not named'],
+    ['Marked by', test.instructor.name],
+  ];
+  return (
+    <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gap: 4 }}>
+      <Box>
+        <Stack
+          direction="row"
+          sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2 }}
+        >
+          <Typography variant="h1">{test.learner.name}</Typography>
+          <Stack direction="row" spacing={1.5} className="screen-only">
+            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+              Kerb
+            </Button>
+            <Button href={`${API}/tests/${id}/log`} download variant="outlined">
+              Log file
+            </Button>
+            <Button variant="outlined" onClick={() => window.print()}>
+              Print
+            </Button>
+          </Stack>
+        </Stack>
+        <VerdictBanner standard={standard} judgement={judgement} />
+        <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mt: 2, mb: 0 }}>
+          {facts.map(([name, value]) => (
+            <Box key={name}>
+              <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
+                {name}
+              </Typography>
+              <Typography component="dd" sx={{ m: 0 }}>
+                {value}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      </Box>
+      <TimeLine {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
+      <SectionTable standard={standard} judgement={judgement} />
+      <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
+      <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
+      <MarkTable standard={standard} judgement={judgement} startedAt={test.startedAt} />
+    </Box>
+  );
+}

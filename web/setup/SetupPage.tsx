@@ -1,0 +1,141 @@
+import { Box, Button, Checkbox, FormControlLabel, Typography } from '@mui/material';
+import { useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { Standard } from '../../core/standard';
+import {
+  errorText,
+  useLearnersQuery,
+  useSessionQuery,
+  useStandardQuery,
+  useStandardsQuery,
+  useTestsQuery,
+  useVehiclesQuery,
+} from '../api';
+import { beginDrive, record } from '../log';
+import { colour, ErrorNote, LoadingNote, localZone } from '../ui';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { Choice } from './Choice';
+import { LearnerChoice } from './LearnerChoice';
+import { ReadyChecks, type Ticks } from './ReadyChecks';
+
+/** From nothing to a running mock in under twenty seconds: what was chosen last is chosen already. */
+export function SetupPage() {
+  const [params, setParams] = useSearchParams();
+  const learnerId = params.get('learner');
+  const learners = useLearnersQuery();
+  const standards = useStandardsQuery();
+  const vehicles = useVehiclesQuery();
+  const session = useSessionQuery();
+  const earlier = useTestsQuery(learnerId ? { learner: learnerId } : skipToken);
+  const [chosenStandard, setStandard] = useState<string | null>(null);
+  const [chosenVehicle, setVehicle] = useState<string | null>(null);
+  const [retest, setRetest] = useState(false);
+  const [ticks, setTicks] = useState<Ticks>({});
+  const dispatch = useDispatch();
+  const navigate = useNavigate();
+
+  const last = earlier.currentData?.items[0];
+  const standardId = chosenStandard ?? last?.standard.id ?? standards.data?.items[0]?.id ?? null;
+  const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
+  const summary = standards.data?.items.find(({ id }) => id === standardId);
+  const { data: standard } = useStandardQuery(
+    summary ? { id: summary.id, version: summary.version } : skipToken,
+  );
+  const learner = learners.data?.items.find(({ id }) => id === learnerId) ?? null;
+  const vehicle = vehicles.data?.items.find(({ id }) => id === vehicleId) ?? null;
+  const instructor = session.data?.instructor;
+
+  const error = learners.error ?? standards.error ?? vehicles.error;
+  if (error) return <ErrorNote title="Set-up could not be loaded">{errorText(error)}</ErrorNote>;
+  if (!learners.data || !standards.data || !vehicles.data)
+    return <LoadingNote what="learners and standards" />;
+
+  const start = (under: Standard) => {
+    if (!learner || !instructor) return;
+    const id = crypto.randomUUID();
+    dispatch(
+      beginDrive({
+        standard: under,
+        test: {
+          id,
+          learner: { id: learner.id, name: learner.name },
+          instructor,
+          vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
+          standard: { id: under.id, version: under.version, title: under.title },
+          retest,
+          startedAt: new Date().toISOString(),
+          zone: localZone(),
+          ready: under.checks.flatMap((check) => (ticks[check.id] === 'right' ? [check.id] : [])),
+        },
+      }),
+    );
+    for (const check of under.checks)
+      if (ticks[check.id] === 'wrong')
+        dispatch(record(id, { kind: 'fault', item: check.item, severity: check.severity, run: null }));
+    dispatch(record(id, { kind: 'stage', stage: under.questions?.explain ? 'question' : 'drive' }));
+    void navigate(`/tests/${id}/deck`);
+  };
+
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: { xs: 3, md: 6 } }}>
+      <Box>
+        <Typography variant="h1" sx={{ mb: 2.5 }}>
+          Start a mock
+        </Typography>
+        <LearnerChoice
+          learners={learners.data.items}
+          chosen={learner}
+          onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}
+        />
+        <Choice
+          title="Marked under"
+          chosen={standardId}
+          onChoose={setStandard}
+          options={standards.data.items.map(({ id, title, summary: text }) => ({ id, title, text }))}
+        />
+        <Choice
+          title="In"
+          chosen={vehicleId}
+          onChoose={setVehicle}
+          options={vehicles.data.items.map(({ id, name, plate }) => ({ id, title: name, text: plate }))}
+        />
+        <FormControlLabel
+          control={<Checkbox checked={retest} onChange={(event) => setRetest(event.target.checked)} />}
+          label="This is a re-test"
+          sx={{ minHeight: 56, ml: 0 }}
+        />
+      </Box>
+      <Box>
+        {standard ? (
+          <ReadyChecks standard={standard} ticks={ticks} onChange={setTicks} />
+        ) : (
+          <LoadingNote what="the checks" />
+        )}
+        <Box
+          sx={{
+            position: { xs: 'sticky', md: 'static' },
+            bottom: 0,
+            py: 2,
+            mt: 2,
+            bgcolor: colour('paper'),
+          }}
+        >
+          <Button
+            variant="contained"
+            fullWidth
+            disabled={!learner || !standard}
+            onClick={() => standard && start(standard)}
+            sx={{ minHeight: 76, fontSize: '1.4rem' }}
+          >
+            {learner ? `Start the mock with ${learner.name}` : 'Choose a learner first'}
+          </Button>
+          <Typography variant="body2" sx={{ mt: 1.5, color: 'text.secondary' }}>
+            Only the person in the passenger seat marks, never the driver. Watching the road comes before
+            marking. Your authority&rsquo;s current text and licensed practice decide, not this program.
+          </Typography>
+        </Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { SetupPage } from './SetupPage';

@@ -1,0 +1,98 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { Link, useSearchParams } from 'react-router';
+import type { TestSummary } from '../../contract';
+import { errorText, useLearnersQuery, useTestsQuery } from '../api';
+import { EmptyNote, ErrorNote, isToday, LoadingNote, localZone, longDayText } from '../ui';
+import { LearnerList } from './LearnerList';
+import { MockRow } from './MockRow';
+
+/** The day: what is running, what wants sorting, what was driven, and who comes next. */
+export function TodayPage() {
+  const [params, setParams] = useSearchParams();
+  const learner = params.get('learner');
+  const learners = useLearnersQuery();
+  const tests = useTestsQuery(learner ? { learner } : {}, { pollingInterval: 30_000 });
+  const now = new Date();
+  const name = learners.data?.items.find(({ id }) => id === learner)?.name;
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 400px' }, gap: { xs: 4, md: 6 } }}>
+      <Box sx={{ minWidth: 0 }}>
+        <Stack
+          direction="row"
+          sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 3 }}
+        >
+          <Box>
+            <Typography variant="h1">{name ? `Mocks of ${name}` : 'Today'}</Typography>
+            <Typography sx={{ color: 'text.secondary' }}>
+              {longDayText(now.toISOString(), localZone())}
+            </Typography>
+          </Box>
+          <Button
+            component={Link}
+            to={learner ? `/setup?learner=${learner}` : '/setup'}
+            variant="contained"
+            size="large"
+            sx={{ minHeight: 60, px: 4, fontSize: '1.2rem' }}
+          >
+            Start a mock
+          </Button>
+        </Stack>
+        {learner ? (
+          <Button variant="outlined" onClick={() => setParams({})} sx={{ mb: 2 }}>
+            Show everybody
+          </Button>
+        ) : null}
+        {tests.error ? (
+          <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
+            {errorText(tests.error)}
+          </ErrorNote>
+        ) : null}
+        {tests.isLoading ? <LoadingNote what="the mocks" /> : null}
+        {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
+      </Box>
+      <LearnerList chosen={learner} />
+    </Box>
+  );
+}
+
+function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonly now: Date }) {
+  const running = tests.filter(({ ended }) => !ended);
+  const toSort = tests.filter(({ ended, unsorted }) => ended && unsorted > 0);
+  const rest = tests.filter(({ ended, unsorted }) => ended && unsorted === 0);
+  const today = rest.filter(({ startedAt }) => isToday(startedAt, now));
+  const before = rest.filter(({ startedAt }) => !isToday(startedAt, now));
+  if (tests.length === 0)
+    return (
+      <EmptyNote title="No mock yet">
+        Choose a learner and start one; it takes less than half a minute.
+      </EmptyNote>
+    );
+  return (
+    <>
+      <Group title="Running" tests={running} />
+      <Group title="Pegs left to sort" tests={toSort} />
+      {today.length > 0 || running.length + toSort.length > 0 ? (
+        <Group title="Done today" tests={today} />
+      ) : (
+        <EmptyNote title="No mock today yet" />
+      )}
+      <Group title="Before today" tests={before} />
+    </>
+  );
+}
+
+function Group({ title, tests }: { readonly title: string; readonly tests: readonly TestSummary[] }) {
+  if (tests.length === 0) return null;
+  return (
+    <Box component="section" aria-label={title} sx={{ mb: 4 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {title}
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {tests.map((test) => (
+          <MockRow key={test.id} test={test} />
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,10 @@
+export { Glyph, GlyphShape, gravityColour } from './Glyph';
+export { KeyList } from './KeyList';
+export { LightSwitch } from './LightSwitch';
+export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
+export { PegSign } from './PegSign';
+export { severityWord } from './severityWord';
+export { colour, theme } from './theme';
+export { dayText, daysText, daysUntil, hourText, isToday, localZone, longDayText } from './time';
+export { tokens } from './tokens';
+export { Wren } from './Wren';

@@ -1,0 +1,86 @@
+import { createTheme } from '@mui/material/styles';
+import { tokens, type Palette } from './tokens';
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    jasperwren: import('./tokens').Palette;
+  }
+  interface PaletteOptions {
+    jasperwren?: import('./tokens').Palette;
+  }
+}
+
+const schemeOf = (own: Palette) => ({
+  palette: {
+    jasperwren: own,
+    primary: { main: own.jasper, contrastText: own.onJasper },
+    secondary: { main: own.slate },
+    success: { main: own.moss },
+    warning: { main: own.ochre },
+    error: { main: own.jasper },
+    info: { main: own.slate },
+    background: { default: own.paper, paper: own.card },
+    text: { primary: own.ink, secondary: own.soft },
+    divider: own.line,
+  },
+});
+
+/** An instrument, not an office: paper, ink and hairlines; square-ish corners; nothing floats. */
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-light' },
+  colorSchemes: { light: schemeOf(tokens.light), dark: schemeOf(tokens.night) },
+  shape: { borderRadius: tokens.radius },
+  typography: {
+    fontFamily: '"Atkinson Hyperlegible", "DejaVu Sans", sans-serif',
+    fontSize: 16,
+    h1: { fontSize: '1.9rem', fontWeight: 700, lineHeight: 1.2 },
+    h2: { fontSize: '1.25rem', fontWeight: 700, lineHeight: 1.3 },
+    h3: { fontSize: '1.05rem', fontWeight: 700, lineHeight: 1.3 },
+    body1: { fontSize: '1.05rem' },
+    body2: { fontSize: '0.95rem' },
+    button: { textTransform: 'none', fontWeight: 700, fontSize: '1.05rem' },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums' },
+        ':focus-visible': { outline: '3px solid var(--mui-palette-jasperwren-slate)', outlineOffset: 2 },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { animation: 'none !important', transition: 'none !important' },
+        },
+        '@media print': { '.screen-only': { display: 'none !important' } },
+      },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { minHeight: 48, paddingInline: 20, borderWidth: 1 } },
+    },
+    MuiIconButton: { styleOverrides: { root: { width: 48, height: 48, borderRadius: tokens.radius } } },
+    MuiPaper: { defaultProps: { elevation: 0 } },
+    MuiDialog: {
+      styleOverrides: {
+        paper: {
+          border: '1px solid var(--mui-palette-jasperwren-strongLine)',
+          boxShadow: 'none',
+          backgroundImage: 'none',
+        },
+      },
+    },
+    MuiDialogTitle: { styleOverrides: { root: { fontSize: '1.35rem', fontWeight: 700 } } },
+    MuiMenu: {
+      styleOverrides: {
+        paper: { border: '1px solid var(--mui-palette-jasperwren-strongLine)', boxShadow: 'none' },
+      },
+    },
+    MuiMenuItem: { styleOverrides: { root: { minHeight: tokens.touch, gap: 12 } } },
+    MuiTooltip: { styleOverrides: { tooltip: { fontSize: '0.95rem' } } },
+    MuiOutlinedInput: {
+      styleOverrides: { root: { minHeight: tokens.touch, background: 'var(--mui-palette-jasperwren-card)' } },
+    },
+    MuiLink: { defaultProps: { underline: 'always' } },
+  },
+});
+
+/** A colour of ours, in whichever light is on. */
+export const colour = (name: keyof Palette): string => `var(--mui-palette-jasperwren-${name})`;
