@@ -1,0 +1,145 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it } from '@jest/globals';
+import { scratchFolder } from '../testing';
+
+const root = join(import.meta.dirname, '..', '..');
+const ceiling = join(root, 'data', 'standards', 'fault-ceiling.standard.json');
+const folder = scratchFolder();
+afterAll(() => folder.remove());
+
+function jasperwren(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(root, 'dist', 'server', 'main.js'), ...args],
+    { encoding: 'utf8', timeout: 20_000 },
+  );
+  return { status, stdout, stderr };
+}
+
+function logFile(name: string, faults: number, change: Record<string, unknown> = {}, end = true): string {
+  const header = {
+    kind: 'header',
+    format: 'jasperwren-log/1',
+    test: 't',
+    standard: { id: 'fault-ceiling', version: '1.0.0' },
+    learner: 'ines',
+    retest: false,
+    startedAt: '2026-09-14T08:00:00.000Z',
+    zone: 'Europe/London',
+  };
+  const event = (n: number, own: object) => ({
+    id: `e${n}`,
+    device: 'd1',
+    seq: n,
+    at: new Date(Date.UTC(2026, 8, 14, 8, n)).toISOString(),
+    ...own,
+  });
+  const lines = [
+    header,
+    ...Array.from({ length: faults }, (_, n) =>
+      event(n + 1, { kind: 'fault', item: 'moving-off.check', severity: 'driving', ...change }),
+    ),
+    ...(end ? [event(50, { kind: 'end', how: 'finished' })] : []),
+  ];
+  const file = folder.path(name);
+  writeFileSync(file, lines.map((line) => JSON.stringify(line)).join('\n'));
+  return file;
+}
+
+describe('judge', () => {
+  it('prints one verdict a log, in the order given', () => {
+    const { status, stdout } = jasperwren(
+      'judge',
+      '--standard',
+      ceiling,
+      '--log',
+      logFile('16', 16),
+      '--log',
+      logFile('15', 15),
+    );
+    expect(status).toBe(0);
+    const verdicts = stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as object);
+    expect(verdicts[0]).toEqual({
+      standard: { id: 'fault-ceiling', version: '1.0.0' },
+      outcome: 'fail',
+      breaches: [
+        {
+          limit: 'ceiling',
+          scope: { per: 'test' },
+          total: 16,
+          max: 15,
+          at: '2026-09-14T08:16:00.000Z',
+          by: 'e16',
+        },
+      ],
+      headroom: [
+        { limit: 'ceiling', scope: { per: 'test' }, total: 16, max: 15, left: -1 },
+        { limit: 'serious', scope: { per: 'test' }, total: 0, max: 0, left: 0 },
+        { limit: 'dangerous', scope: { per: 'test' }, total: 0, max: 0, left: 0 },
+      ],
+      counts: { driving: 16, serious: 0, dangerous: 0 },
+      points: 0,
+      unsorted: 0,
+    });
+    expect(verdicts[1]).toMatchObject({ outcome: 'pass', breaches: [] });
+  });
+
+  it('writes for people when asked', () => {
+    const { stdout } = jasperwren('judge', '--text', '--standard', ceiling, '--log', logFile('text', 16));
+    expect(stdout).toContain('fail under Fault ceiling 1.0.0');
+    expect(stdout).toContain('Driving faults: 16, at most 15');
+  });
+
+  it('lists every problem of every file and prints no verdict when one log is bad', () => {
+    const good = logFile('good', 1);
+    const bad = logFile('bad', 2, { item: 'whistling' });
+    const result = jasperwren(
+      'judge',
+      '--standard',
+      ceiling,
+      '--log',
+      good,
+      '--log',
+      bad,
+      '--log',
+      folder.path('missing'),
+    );
+    expect(result).toMatchObject({ status: 2, stdout: '' });
+    expect(result.stderr).toContain('bad: line 2.item: whistling is no item of this standard');
+    expect(result.stderr).toContain('bad: line 3.item');
+    expect(result.stderr).toContain('missing: cannot be read (ENOENT)');
+  });
+
+  it('ends with 2 on wrong words', () => {
+    expect(jasperwren('judge', '--standard', ceiling)).toMatchObject({ status: 2, stdout: '' });
+    expect(jasperwren('judge', '--log', 'x').status).toBe(2);
+    expect(jasperwren('dance').status).toBe(2);
+    expect(jasperwren('judge', '--help').status).toBe(0);
+  });
+});
+
+describe('check-standard', () => {
+  it('says that the shipped standards hold', () => {
+    expect(jasperwren('check-standard', ceiling)).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining('worked examples hold'),
+    });
+  });
+
+  it('lists every problem with its path', () => {
+    const file = folder.path('broken.standard.json');
+    const text = readFileSync(ceiling, 'utf8')
+      .replace('"max": 15', '"max": -15')
+      .replace('"imperial"', '"furlongs"');
+    writeFileSync(file, text);
+    const result = jasperwren('check-standard', file);
+    expect(result).toMatchObject({ status: 2, stdout: '' });
+    expect(result.stderr).toContain('units: is "furlongs"; allowed: imperial, metric');
+    expect(result.stderr).toContain('limits[0].max: is too small; at least 0');
+  });
+});

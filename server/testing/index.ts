@@ -1,0 +1,133 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { API } from '../../contract';
+
+const MAIN = join(import.meta.dirname, '..', '..', 'dist', 'server', 'main.js');
+
+/** A folder of its own for a test's files. */
+export function scratchFolder(): { readonly path: (name: string) => string; readonly remove: () => void } {
+  const folder = mkdtempSync(join(tmpdir(), 'jasperwren-'));
+  return {
+    path: (name) => join(folder, name),
+    remove: () => rmSync(folder, { recursive: true, force: true }),
+  };
+}
+
+export interface ServerProcess {
+  readonly address: string;
+  /** As a power cut would: no chance to tidy up. */
+  readonly kill: () => Promise<void>;
+}
+
+/** The built server as a process of its own, on a real database file. */
+export async function startServer(
+  command: 'demo' | 'serve',
+  database: string,
+  more: readonly string[] = [],
+): Promise<ServerProcess> {
+  const args = [MAIN, command, '--port', '0', '--database', database, '--log-level', 'silent', ...more];
+  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+  const address = await addressOf(child);
+  return {
+    address,
+    kill: async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      child.kill('SIGKILL');
+      await once(child, 'exit');
+    },
+  };
+}
+
+function addressOf(child: ChildProcess): Promise<string> {
+  return new Promise((resolve, reject) => {
+    let printed = '';
+    child.stdout?.on('data', (chunk: Buffer) => {
+      printed += chunk.toString();
+      const found = /http:\/\/\S+/.exec(printed);
+      if (found) resolve(found[0]);
+    });
+    child.stderr?.on('data', (chunk: Buffer) => (printed += chunk.toString()));
+    child.on('exit', () => reject(new Error(`the server ended: ${printed}`)));
+  });
+}
+
+export interface Answer {
+  readonly status: number;
+  readonly headers: Headers;
+  readonly body: unknown;
+}
+
+/** Asks as a browser would, cookie and all. */
+export class Client {
+  private cookie = '';
+
+  constructor(private readonly address: string) {}
+
+  async ask(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer> {
+    const response = await fetch(`${this.address}${path.startsWith('/') ? API + path : path}`, {
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const set = response.headers.get('set-cookie');
+    if (set) this.cookie = set.split(';')[0] ?? '';
+    const text = await response.text();
+    const json =
+      /json/.test(response.headers.get('content-type') ?? '') &&
+      !/ndjson/.test(response.headers.get('content-type') ?? '');
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: json && text ? JSON.parse(text) : text,
+    };
+  }
+
+  get = (path: string) => this.ask('GET', path);
+  post = (path: string, body?: unknown) => this.ask('POST', path, body);
+}
+
+/** Signs in to the demo and starts a mock of its first learner. */
+export async function demoMock(
+  server: ServerProcess,
+  standard = 'fault-ceiling',
+): Promise<{ readonly client: Client; readonly test: string }> {
+  const client = new Client(server.address);
+  await client.post('/session/demo');
+  const learners = (await client.get('/learners')).body as { items: { id: string }[] };
+  const test = randomUUID();
+  const started = await client.post('/tests', {
+    id: test,
+    learner: learners.items[0]?.id,
+    standard: { id: standard, version: '1.0.0' },
+    retest: false,
+    startedAt: '2026-09-14T08:00:00.000Z',
+    zone: 'Europe/London',
+    ready: [],
+  });
+  if (started.status !== 201) throw new Error(JSON.stringify(started.body));
+  return { client, test };
+}
+
+export const faultEvent = (seq: number, device = 'd1', item = 'moving-off.check') => ({
+  kind: 'fault',
+  id: randomUUID(),
+  device,
+  seq,
+  at: new Date(Date.UTC(2026, 8, 14, 8, 0, seq)).toISOString(),
+  item,
+  severity: 'driving',
+  run: null,
+});
