@@ -14,7 +14,10 @@ import {
 } from '../../contract';
 import type { Standard, StandardRef } from '../../core/standard';
 
-/** What the server owns, as the screens ask for it. Logs go another way: see web/log. */
+/**
+ * What the server owns, as the screens ask for it. Logs go another way: see web/log. Bodies are spread, for
+ * forms hand in instances of the contract's classes and only plain objects are sent as JSON.
+ */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: API }),
@@ -23,7 +26,7 @@ export const api = createApi({
     health: build.query<HealthView, void>({ query: () => '/health' }),
     session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['session'] }),
     signIn: build.mutation<SessionView, SignIn>({
-      query: (body) => ({ url: '/session', method: 'POST', body }),
+      query: (body) => ({ url: '/session', method: 'POST', body: { ...body } }),
       invalidatesTags: (result) => (result ? ['session', 'learners', 'tests'] : []),
     }),
     signInToDemo: build.mutation<SessionView, void>({
@@ -39,7 +42,7 @@ export const api = createApi({
       providesTags: ['learners'],
     }),
     addLearner: build.mutation<LearnerView, NewLearner>({
-      query: (body) => ({ url: '/learners', method: 'POST', body }),
+      query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
       invalidatesTags: ['learners'],
     }),
     vehicles: build.query<Page<VehicleView>, void>({ query: () => '/vehicles' }),

@@ -11,6 +11,17 @@ interface Place {
   readonly to: string;
 }
 
+const textOf = ({ label, more }: Place): string => `${label} ${more}`;
+
+/** Every typed word is somewhere in the place's text, in any order. */
+function hasWords(place: Place, typed: string): boolean {
+  const text = textOf(place).toLowerCase();
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
+
 /** Ctrl or Cmd and K: anywhere by a few letters. */
 export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const navigate = useNavigate();
@@ -44,7 +55,10 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
         autoHighlight
         options={places}
         getOptionKey={({ id }) => id}
-        getOptionLabel={({ label, more }) => `${label} ${more}`}
+        getOptionLabel={textOf}
+        filterOptions={(options, { inputValue }) =>
+          options.filter((place) => hasWords(place, inputValue)).slice(0, 40)
+        }
         sx={{ p: 2 }}
         onChange={(_event, place) => {
           if (!place) return;

@@ -16,7 +16,15 @@ export const router = createBrowserRouter([
       </Box>
     ),
     children: [
-      { path: '/tests/:test/deck', lazy: async () => ({ Component: (await import('../deck')).DeckPage }) },
+      {
+        path: '/tests/:test/deck',
+        lazy: async () => {
+          // The verdict must come up at the kerb also when the server has gone meanwhile.
+          void import('../kerb');
+          void import('../report');
+          return { Component: (await import('../deck')).DeckPage };
+        },
+      },
       {
         element: <Shell />,
         errorElement: <FailedPage />,

@@ -168,7 +168,7 @@ export function Deck({ drive, judgement, record }: Props) {
   const bottom = (
     <>
       <Press onClick={undoLast}>Undo last</Press>
-      <Peg onClick={peg}>
+      <Peg onClick={peg} aria-label="Peg: something happened">
         Peg<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
       </Peg>
       <Press onClick={() => record({ kind: 'pause' })}>

@@ -87,7 +87,8 @@ export const logSlice = createSlice({
       const drive = state.drives[payload.test];
       if (!drive) return state;
       const places = { ...drive.places };
-      for (const id of payload.ids) places[id] = safer(places[id], payload.place);
+      // What is not loaded yet will tell its own place when it is.
+      for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
       return { ...state, drives: { ...state.drives, [payload.test]: { ...drive, places } } };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),

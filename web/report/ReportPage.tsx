@@ -27,7 +27,7 @@ export function ReportPage() {
     ['Marked by', test.instructor.name],
   ];
   return (
-    <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gap: 4 }}>
+    <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 4 }}>
       <Box>
         <Stack
           direction="row"

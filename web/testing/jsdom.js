@@ -4,6 +4,7 @@ import { TestEnvironment } from 'jest-environment-jsdom';
 export default class BrowserLike extends TestEnvironment {
   async setup() {
     await super.setup();
+    Object.defineProperty(this.global, 'crypto', { value: globalThis.crypto, configurable: true });
     Object.assign(this.global, {
       TextEncoder,
       TextDecoder,

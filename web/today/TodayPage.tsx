@@ -11,7 +11,10 @@ export function TodayPage() {
   const [params, setParams] = useSearchParams();
   const learner = params.get('learner');
   const learners = useLearnersQuery();
-  const tests = useTestsQuery(learner ? { learner } : {}, { pollingInterval: 30_000 });
+  const tests = useTestsQuery(learner ? { learner } : {}, {
+    pollingInterval: 30_000,
+    refetchOnMountOrArgChange: true,
+  });
   const now = new Date();
   const name = learners.data?.items.find(({ id }) => id === learner)?.name;
   return (

@@ -1,0 +1,80 @@
+import { rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { expect, test, type Page } from '@playwright/test';
+import { startServer, type ServerProcess } from '../server/testing/process';
+import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
+
+/** A server of this test's own, which it may kill. */
+const database = 'var/e2e-kept.db';
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+const go = (page: Page, server: ServerProcess) => page.goto(server.address);
+
+test('marks made while the server is dead are kept here, and reach it when it is back', async ({
+  browser,
+}) => {
+  for (const ending of ['', '-wal', '-shm']) rmSync(database + ending, { force: true });
+  const port = await freePort();
+  const start = () => startServer('demo', database, ['--port', String(port)]);
+  let server = await start();
+  const context = await browser.newContext({ baseURL: server.address });
+  const page = await context.newPage();
+  await go(page, server);
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await expect(kept(page)).toContainText('All kept here and on the server');
+
+  await server.kill();
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await pad(page, 'Moving away under control', 'Serious fault').click();
+  await expect(kept(page)).toContainText('2 kept here, no server');
+  await endDrive(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Serious faults: 1, none allowed',
+  );
+
+  server = await start();
+  await expect
+    .poll(async () => (await context.request.get(`/api/v1/tests/${id}/verdict`)).json().catch(() => null), {
+      timeout: 40_000,
+    })
+    .toMatchObject({ outcome: 'fail', counts: { driving: 2, serious: 1 } });
+
+  // And all is found again in a browser that never saw the drive.
+  const other = await browser.newContext({ baseURL: server.address });
+  const elsewhere = await other.newPage();
+  await enterDemo(elsewhere);
+  await elsewhere.goto(`/tests/${id}`);
+  await expect(elsewhere.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Serious faults: 1, none allowed',
+  );
+  await server.kill();
+});
+
+test('marks survive a reload before they were sent', async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL: baseURL ?? '' });
+  const page = await context.newPage();
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Wanjiru Kamande', standard: 'Fault ceiling' });
+  await expect(kept(page)).toContainText('Server answers');
+  await context.route('**/events**', (route) => route.abort());
+  await pad(page, 'Looking round before moving off', 'Dangerous fault').click();
+  await expect(kept(page)).toContainText('1 kept here');
+  await page.reload();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+  await expect(kept(page)).toContainText('1 kept here');
+  await context.unroute('**/events**');
+  await page.reload();
+  await expect(kept(page)).toContainText('All kept here and on the server');
+  const verdict = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  expect(await verdict.json()).toMatchObject({ counts: { dangerous: 1 } });
+});

@@ -1,0 +1,133 @@
+import { expect, test } from '@playwright/test';
+import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
+
+test('a mock under Fault ceiling from set-up to its verdict, found again on every screen', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
+
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await page.getByRole('button', { name: 'Junctions' }).click();
+  await pad(page, 'Giving way', 'Driving fault').click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('2 of 15 used');
+
+  // Thought better of it: the second was serious; then undone, then brought back.
+  await tape(page).getByRole('button', { name: 'Regrade Giving way' }).click();
+  await page.getByRole('menuitem', { name: 'Serious fault' }).click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+  await tape(page).getByRole('button', { name: 'Undo Giving way' }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'Independent', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Independent', exact: true })).toHaveAttribute(
+    'aria-current',
+    'step',
+  );
+  await expect(kept(page)).toContainText('on the server');
+  await endDrive(page);
+
+  const verdict = page.getByRole('region', { name: 'Verdict' });
+  await expect(verdict).toContainText('Not a pass');
+  await expect(verdict).toContainText('Serious faults: 1, none allowed');
+  await page.getByRole('button', { name: /^Serious faults/ }).click();
+  await expect(page.getByText('This one went past the limit.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByRole('heading', { name: 'Bram Oosterwal' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Giving way 1/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /first marked driving fault/ })).toBeVisible();
+  const verdictOfServer = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  expect(await verdictOfServer.json()).toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 } });
+
+  await page.getByRole('link', { name: 'Today' }).click();
+  await expect(page.getByRole('region', { name: 'Done today' })).toContainText('Bram Oosterwal');
+});
+
+test('the nested limits of Graded faults decide a mock marked by letters alone', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Nils Askeby', standard: 'Graded faults' });
+  for (let n = 0; n < 4; n += 1) {
+    await page.keyboard.type('mirrors chang');
+    await page.keyboard.press('Enter');
+  }
+  await expect(tape(page).getByRole('listitem')).toHaveCount(4);
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText(
+    'Grade 2 faults: Mirrors changing lane',
+  );
+  // One wrongly touched, and taken back by key.
+  await page.keyboard.type('stall');
+  await page.keyboard.press('Shift+Enter');
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+  await page.keyboard.press('Control+z');
+  await expect(tape(page).getByRole('listitem')).toHaveCount(4);
+  await endDrive(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Grade 2 faults: Mirrors changing lane: 4, at most 3',
+  );
+});
+
+test('a check marked wrong in set-up is a mark on the Deck', async ({ page }) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'Start a mock with Hamza Belkadi' }).click();
+  await page.getByRole('group', { name: 'Number plate read' }).getByRole('button', { name: 'Wrong' }).click();
+  await expect(page.getByText('will be marked: serious fault')).toBeVisible();
+  await page.getByRole('button', { name: 'Start the mock with Hamza Belkadi' }).click();
+  await expect(tape(page)).toContainText('Number plate not read');
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('Serious faults');
+});
+
+test('a peg keeps the verdict provisional until it is sorted at the kerb', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Rosa Quilmar', standard: 'Fault ceiling' });
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Peg: something happened' }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  await endDrive(page);
+  const verdict = page.getByRole('region', { name: 'Verdict' });
+  await expect(verdict).toContainText('Provisional: 2 pegs to sort');
+  await page.getByRole('button', { name: 'Sort' }).first().click();
+  await page.getByRole('dialog').getByLabel('Find by letters').fill('clear');
+  await pad(page, 'Too close to parked cars or the kerb', 'Driving fault').click();
+  await page.getByRole('dialog').getByLabel('Find by letters').fill('signal late');
+  await page.getByRole('button', { name: 'Sorted as this', exact: true }).click();
+  await expect(verdict).toContainText('Provisional: 1 peg to sort');
+  await page.getByRole('button', { name: 'Dismiss' }).click();
+  await expect(verdict).not.toContainText('Provisional');
+  await expect(verdict).toContainText('Driving faults: 1 of 15, 14 left');
+});
+
+test('two tabs marking one mock both keep their marks, and each sees the other’s', async ({
+  page,
+  context,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Oskar Lindquave', standard: 'Fault ceiling' });
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await expect(kept(page)).toContainText('on the server');
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(tape(second).getByRole('listitem')).toHaveCount(1);
+  await Promise.all([
+    pad(page, 'Moving away under control', 'Driving fault').click(),
+    pad(second, 'Holding the car on a slope', 'Driving fault').click(),
+  ]);
+  for (const tab of [page, second])
+    await expect(tape(tab).getByRole('listitem')).toHaveCount(3, { timeout: 15_000 });
+});
+
+test('marking rests behind a cover that says to watch the road', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Fault ceiling' });
+  await page.getByRole('button', { name: /Stop marking/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('Watch the road');
+  const before = await page.getByRole('timer', { includeHidden: true }).textContent();
+  await page.waitForTimeout(1_600);
+  expect(await page.getByRole('timer', { includeHidden: true }).textContent()).toBe(before);
+  await page.getByRole('button', { name: 'Go on marking' }).click();
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+});

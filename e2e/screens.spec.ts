@@ -1,0 +1,110 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { endDrive, enterDemo, pad, startMock } from './steps';
+
+const sizes = { tablet: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
+
+async function accessible(page: Page, screen: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  const found = violations.map(({ id, nodes }) => `${screen}: ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`);
+  expect(found).toEqual([]);
+}
+
+/** Nothing on a screen may stick out sideways. */
+async function fits(page: Page): Promise<void> {
+  const over = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(over).toBeLessThanOrEqual(0);
+}
+
+for (const [size, viewport] of Object.entries(sizes))
+  for (const colorScheme of ['light', 'dark'] as const)
+    test(`every screen is readable by machine and fits a ${size} in ${colorScheme}`, async ({
+      browser,
+      baseURL,
+    }) => {
+      const context = await browser.newContext({ viewport, colorScheme, baseURL: baseURL ?? '' });
+      const page = await context.newPage();
+      await page.goto('/');
+      await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
+      await accessible(page, 'sign in');
+      await enterDemo(page);
+      await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
+      await accessible(page, 'today');
+      await fits(page);
+      await page.getByRole('link', { name: 'Start a mock with Tomas Wielgosz' }).click();
+      await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
+      await accessible(page, 'set-up');
+      await fits(page);
+      await page.goBack();
+      await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+      await pad(page, 'Looking round before moving off', 'Serious fault').click();
+      await accessible(page, 'deck');
+      await fits(page);
+      const small = await page.locator('main button:visible').evaluateAll((buttons) =>
+        buttons
+          .map((button) => ({ text: button.textContent, box: button.getBoundingClientRect() }))
+          .filter(({ box }) => Math.round(box.width) < 72 || Math.round(box.height) < 72)
+          .map(({ text, box }) => `${text} ${box.width}x${box.height}`),
+      );
+      expect(small).toEqual([]);
+      const tiny = await page.locator('main *:visible').evaluateAll((elements) =>
+        elements
+          .filter((element) =>
+            [...element.childNodes].some((node) => node.nodeType === 3 && node.textContent?.trim()),
+          )
+          .filter((element) => parseFloat(getComputedStyle(element).fontSize) < 16)
+          .map((element) => element.textContent),
+      );
+      expect(tiny).toEqual([]);
+      await endDrive(page);
+      await accessible(page, 'kerb');
+      await fits(page);
+      await page.getByRole('link', { name: 'Report' }).click();
+      await expect(page.getByRole('heading', { name: 'Faults by section' })).toBeVisible();
+      await accessible(page, 'report');
+      await fits(page);
+    });
+
+test('anywhere is a few letters away, and the question mark shows the keys', async ({ page }) => {
+  await enterDemo(page);
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox').fill('Sefa start');
+  await page.getByRole('option').first().click();
+  await expect(page.getByRole('button', { name: 'Start the mock with Sefa Taulalo' })).toBeVisible();
+  await page.goBack();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Keys on this screen');
+});
+
+test('a new learner can be added and mocked with; a blank name is refused', async ({ page }) => {
+  await enterDemo(page);
+  await page.getByRole('button', { name: 'Add a learner' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('dialog')).toContainText('A name of up to 80 letters is wanted.');
+  await page.getByRole('dialog').getByLabel('Name').fill('Zora Millbank');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByLabel('Find a learner').fill('zora');
+  await expect(page.getByRole('link', { name: 'Start a mock with Zora Millbank' })).toBeVisible();
+  await page.getByRole('link', { name: /^Zora Millbank/ }).click();
+  await expect(page.getByText('No mock yet')).toBeVisible();
+});
+
+test('a wrong passphrase, a mock that is not there and an unknown address are told in words', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('Your name').fill('Nobody Atall');
+  await page.getByLabel('Passphrase').fill('not this one');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Name and passphrase do not go together.');
+  await page.getByLabel('Your name').fill('Maren Holtby');
+  await page.getByLabel('Passphrase').fill('wren at the window');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await page.goto('/tests/00000000-0000-4000-8000-000000000000');
+  await expect(page.getByText('There is no such mock')).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is no such screen')).toBeVisible();
+});

@@ -1,0 +1,35 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Signs in to the demo school by its one button. */
+export async function enterDemo(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Look round the demo school' }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+/** From today to a running Deck, by clicks. */
+export async function startMock(
+  page: Page,
+  { learner, standard }: { readonly learner: string; readonly standard: string },
+): Promise<string> {
+  await page.getByRole('link', { name: `Start a mock with ${learner}` }).click();
+  await page.getByRole('radio', { name: new RegExp(`^${standard}`) }).check();
+  await page.getByRole('button', { name: 'All in order' }).click();
+  await page.getByRole('button', { name: `Start the mock with ${learner}` }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  return /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
+}
+
+export async function endDrive(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^End/ }).click();
+  await page.getByRole('button', { name: /^Finished/ }).click();
+  await expect(page.getByRole('heading', { name: /At the kerb/ })).toBeVisible();
+}
+
+/** Touches a pad zone: an item and a severity by their words. */
+export const pad = (page: Page, item: string, severity: string) =>
+  page.getByRole('button', { name: `${item}: ${severity}`, exact: true });
+
+export const tape = (page: Page) => page.getByRole('region', { name: 'Last marks' });
+
+export const kept = (page: Page) => page.getByRole('status').filter({ hasText: /kept|server/i });

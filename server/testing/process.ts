@@ -1,0 +1,43 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { join } from 'node:path';
+
+const MAIN = join(import.meta.dirname, '..', '..', 'dist', 'server', 'main.js');
+
+export interface ServerProcess {
+  readonly address: string;
+  /** As a power cut would: no chance to tidy up. */
+  readonly kill: () => Promise<void>;
+}
+
+/** The built server as a process of its own, on a real database file. */
+export async function startServer(
+  command: 'demo' | 'serve',
+  database: string,
+  more: readonly string[] = [],
+): Promise<ServerProcess> {
+  const args = [MAIN, command, '--port', '0', '--database', database, '--log-level', 'silent', ...more];
+  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+  const address = await addressOf(child);
+  return {
+    address,
+    kill: async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      child.kill('SIGKILL');
+      await once(child, 'exit');
+    },
+  };
+}
+
+function addressOf(child: ChildProcess): Promise<string> {
+  return new Promise((resolve, reject) => {
+    let printed = '';
+    child.stdout?.on('data', (chunk: Buffer) => {
+      printed += chunk.toString();
+      const found = /http:\/\/\S+/.exec(printed);
+      if (found) resolve(found[0]);
+    });
+    child.stderr?.on('data', (chunk: Buffer) => (printed += chunk.toString()));
+    child.on('exit', () => reject(new Error(`the server ended: ${printed}`)));
+  });
+}

@@ -1,0 +1,16 @@
+import { standardWith } from '../../core/testing';
+import type { TestView } from '../../contract';
+
+export const smallStandard = standardWith();
+
+export const testView = (id = 'test-1'): TestView => ({
+  id,
+  learner: { id: 'learner-1', name: 'Ines Tavarro' },
+  instructor: { id: 'instructor-1', name: 'Maren Holtby' },
+  vehicle: null,
+  standard: { id: 'small', version: '1.0.0', title: 'Small' },
+  retest: false,
+  startedAt: '2026-09-14T08:00:00.000Z',
+  zone: 'Europe/London',
+  ready: [],
+});
