@@ -1,13 +1,12 @@
 export { API, MAX_BATCH } from './constants';
 export { LearnerChange, NewLearner, type LearnerView, type VehicleView } from './learner';
-export { operations, type BodyClass, type Operation } from './paths';
+export { operations, type BodyClass } from './paths';
 export type { ProblemDetails } from './problem';
 export { SignIn, type HealthView, type SessionView } from './session';
 export type { StandardSummary } from './standard';
 export {
   EventBatch,
   NewTest,
-  StandardRefBody,
   type EventsAnswer,
   type EventsView,
   type Page,

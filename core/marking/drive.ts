@@ -51,9 +51,15 @@ export interface Drive {
 export function driveOf(standard: Standard, events: readonly DriveEvent[]): Drive {
   const ordered = inOrder(events);
   const gone = retractedIds(ordered);
-  const valid = ordered.filter(({ id }) => !gone.has(id));
+  const valid = gone.size === 0 ? ordered : ordered.filter(({ id }) => !gone.has(id));
+  const byKind = new Map<string, DriveEvent[]>();
+  for (const event of valid) {
+    const kin = byKind.get(event.kind);
+    if (kin) kin.push(event);
+    else byKind.set(event.kind, [event]);
+  }
   const only = <K extends DriveEvent['kind']>(kind: K) =>
-    valid.filter((event): event is EventOf<K> => event.kind === kind);
+    (byKind.get(kind) ?? []).filter((event): event is EventOf<K> => event.kind === kind);
 
   const regrades = new Map(only('regrade').map(({ of, severity }) => [of, severity]));
   const sorts = new Map(only('sort').map((sort) => [sort.of, sort]));
@@ -61,11 +67,12 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
 
   const marks: DriveMark[] = [];
   const happenings: Happening[] = [];
-  const mark = (entry: Omit<DriveMark, 'regradedFrom'>) => {
-    const severity = regrades.get(entry.by) ?? entry.severity;
-    const regraded = severity === entry.severity ? null : entry.severity;
-    marks.push({ ...entry, severity, regradedFrom: regraded });
-    happenings.push({ kind: 'mark', by: entry.by, at: entry.at, item: entry.item, severity, run: entry.run });
+  const mark = (first: Omit<DriveMark, 'regradedFrom'>) => {
+    const { by, at, item, run, source, peg, feature, place } = first;
+    const severity = regrades.get(by) ?? first.severity;
+    const regradedFrom = severity === first.severity ? null : first.severity;
+    marks.push({ by, at, item, severity, regradedFrom, run, source, peg, feature, place });
+    happenings.push({ kind: 'mark', by, at, item, severity, run });
   };
 
   for (const event of valid) {

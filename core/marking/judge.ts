@@ -34,7 +34,11 @@ export function judge(
   const limits = workOutLimits(standard, drive.happenings, options);
   const marks = limits.marks.flatMap((judged, n) => {
     const mark = drive.marks[n];
-    return mark ? [{ ...mark, ...judged }] : [];
+    if (!mark) return [];
+    const { kind, by, at, item, severity, run, points: each, uncounted } = judged;
+    const { regradedFrom, source, peg, feature, place } = mark;
+    const found = { regradedFrom, source, peg, feature, place };
+    return [{ kind, by, at, item, severity, run, points: each, uncounted, ...found }];
   });
   const counting = limits.marks.filter(({ uncounted }) => uncounted === null);
   const points = counting.reduce((sum, mark) => sum + mark.points, 0);

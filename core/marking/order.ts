@@ -15,12 +15,14 @@ export function inOrder(events: readonly DriveEvent[]): readonly DriveEvent[] {
       // Two contents under one id can only come from a broken writer; still the same one must win everywhere.
       byText(JSON.stringify(a.event), JSON.stringify(b.event)),
   );
+  const once: DriveEvent[] = [];
   const seen = new Set<string>();
-  return timed.flatMap(({ event }) => {
-    if (seen.has(event.id)) return [];
+  for (const { event } of timed) {
+    if (seen.has(event.id)) continue;
     seen.add(event.id);
-    return [event];
-  });
+    once.push(event);
+  }
+  return once;
 }
 
 const byText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

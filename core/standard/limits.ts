@@ -91,7 +91,9 @@ export function workOutLimits(
     if (happening.kind === 'mark') {
       const uncounted = ended ? ({ why: 'ended' } as const) : takeFromCaps(compiled, capped, happening, runs);
       const points = compiled.pointsOf(happening);
-      marks.push({ ...happening, points, uncounted });
+      // Written out, for copying by spread costs more here than all the rest.
+      const { kind, by, at, item, severity, run } = happening;
+      marks.push({ kind, by, at, item, severity, run, points, uncounted });
       if (uncounted === null) addMark(compiled, book, happening, points, runs);
     } else if (!ended) {
       if (happening.kind === 'run') addRunStep(compiled, book, happening, runs);

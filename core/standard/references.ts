@@ -1,5 +1,5 @@
 import type { Problem } from '../problems';
-import { allLimits } from './compile';
+import { allLimits, compileStandard } from './compile';
 import type { Limit, Standard, Where } from './schema';
 import { manoeuvreKinds, skillOf } from './skills';
 
@@ -174,13 +174,16 @@ export function markProblems(
   itemPath: string,
   severityPath: string,
 ): Problem[] {
-  const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === mark.item);
-  const severities = severitiesOf(standard);
-  const missing = [
-    ...(item ? [] : unknown(itemPath, mark.item, itemsOf(standard))),
-    ...unknown(severityPath, mark.severity, severities),
-  ];
-  if (missing.length > 0 || !item || item.severities.includes(mark.severity)) return missing;
+  const { hasItem, itemOf } = compileStandard(standard);
+  if (!hasItem(mark.item))
+    return [
+      ...unknown(itemPath, mark.item, itemsOf(standard)),
+      ...unknown(severityPath, mark.severity, severitiesOf(standard)),
+    ];
+  const { item } = itemOf(mark.item);
+  if (item.severities.includes(mark.severity)) return [];
+  const missing = unknown(severityPath, mark.severity, severitiesOf(standard));
+  if (missing.length > 0) return missing;
   return [
     {
       path: severityPath,

@@ -1,2 +1,1 @@
-export { DEMO_PASSPHRASE, demoInstructors, demoLearners } from './people';
-export { DEMO_SEED, seedDemo } from './seed';
+export { seedDemo } from './seed';

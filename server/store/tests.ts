@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
 import type { Database } from './database';
@@ -129,18 +130,25 @@ export async function addEvents(db: Database, test: string, events: readonly Dri
   });
 }
 
-/** Highest sequence number held, by device. */
+/**
+ * Highest sequence number held, by device. The devices are found by skipping through the index, so that a
+ * long log is not read for it.
+ */
 export async function highestSeqs(db: Database, test: string): Promise<Record<string, number>> {
-  const of = (table: 'events' | 'fixes') =>
-    db
-      .selectFrom(table)
-      .select((is) => ['device', is.fn.max('seq').as('seq')])
-      .where('test', '=', test)
-      .groupBy('device')
-      .execute();
   const highest: Record<string, number> = {};
-  for (const { device, seq } of [...(await of('events')), ...(await of('fixes'))])
-    highest[device] = Math.max(highest[device] ?? 0, Number(seq));
+  for (const name of ['events', 'fixes'] as const) {
+    const table = sql.table(name);
+    const { rows } = await sql<{ device: string; seq: number }>`
+      with recursive devices(device) as (
+        select min(device) from ${table} where test = ${test}
+        union all
+        select (select min(device) from ${table} where test = ${test} and device > devices.device)
+        from devices where device is not null
+      )
+      select device, (select max(seq) from ${table} where test = ${test} and device = devices.device) as seq
+      from devices where device is not null`.execute(db);
+    for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
+  }
   return highest;
 }
 

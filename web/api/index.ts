@@ -14,6 +14,9 @@ import {
 } from '../../contract';
 import type { Standard, StandardRef } from '../../core/standard';
 
+/** A request that takes no argument. */
+type Nothing = void;
+
 /**
  * What the server owns, as the screens ask for it. Logs go another way: see web/log. Bodies are spread, for
  * forms hand in instances of the contract's classes and only plain objects are sent as JSON.
@@ -23,21 +26,21 @@ export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: API }),
   tagTypes: ['session', 'learners', 'tests'],
   endpoints: (build) => ({
-    health: build.query<HealthView, void>({ query: () => '/health' }),
-    session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['session'] }),
+    health: build.query<HealthView, Nothing>({ query: () => '/health' }),
+    session: build.query<SessionView, Nothing>({ query: () => '/session', providesTags: ['session'] }),
     signIn: build.mutation<SessionView, SignIn>({
       query: (body) => ({ url: '/session', method: 'POST', body: { ...body } }),
       invalidatesTags: (result) => (result ? ['session', 'learners', 'tests'] : []),
     }),
-    signInToDemo: build.mutation<SessionView, void>({
+    signInToDemo: build.mutation<SessionView, Nothing>({
       query: () => ({ url: '/session/demo', method: 'POST' }),
       invalidatesTags: (result) => (result ? ['session', 'learners', 'tests'] : []),
     }),
-    signOut: build.mutation<void, void>({
+    signOut: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
     }),
-    learners: build.query<Page<LearnerView>, void>({
+    learners: build.query<Page<LearnerView>, Nothing>({
       query: () => '/learners?limit=100',
       providesTags: ['learners'],
     }),
@@ -45,8 +48,8 @@ export const api = createApi({
       query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
       invalidatesTags: ['learners'],
     }),
-    vehicles: build.query<Page<VehicleView>, void>({ query: () => '/vehicles' }),
-    standards: build.query<Page<StandardSummary>, void>({ query: () => '/standards' }),
+    vehicles: build.query<Page<VehicleView>, Nothing>({ query: () => '/vehicles' }),
+    standards: build.query<Page<StandardSummary>, Nothing>({ query: () => '/standards' }),
     standard: build.query<Standard, StandardRef>({
       query: ({ id, version }) => `/standards/${encodeURIComponent(id)}/${encodeURIComponent(version)}`,
     }),

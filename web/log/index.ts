@@ -1,3 +1,3 @@
 export { logMiddleware } from './middleware';
-export { beginDrive, logSlice, record, sendWaiting, type LogState, type OpenDrive } from './slice';
+export { beginDrive, logSlice, record, sendWaiting, type OpenDrive } from './slice';
 export { useDrive, useLink, type DriveOnScreen } from './useDrive';

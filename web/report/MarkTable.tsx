@@ -1,7 +1,7 @@
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { clockText, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
-import { colour, Glyph } from '../ui';
+import { Glyph, WideTable } from '../ui';
 import { stageAt } from '../verdict';
 
 interface Props {
@@ -47,37 +47,33 @@ export function MarkTable({ standard, judgement, startedAt }: Props) {
       </Typography>
       {rows.length === 0 ? <Typography>Nothing was marked or noted.</Typography> : null}
       {rows.length > 0 ? (
-        <Box sx={{ overflowX: 'auto' }}>
-          <Table size="small" sx={{ '& td, & th': { fontSize: '1rem', borderColor: colour('line') } }}>
-            <TableHead>
-              <TableRow>
-                <TableCell>Time</TableCell>
-                <TableCell>Stage</TableCell>
-                <TableCell>What</TableCell>
-                <TableCell>Grade</TableCell>
-                <TableCell>Remark</TableCell>
+        <WideTable label="Everything in order">
+          <TableHead>
+            <TableRow>
+              <TableCell>Time</TableCell>
+              <TableCell>Stage</TableCell>
+              <TableCell>What</TableCell>
+              <TableCell>Grade</TableCell>
+              <TableCell>Remark</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {rows.map(({ at, gravity, what, grade, remark }, n) => (
+              <TableRow key={`${at} ${n}`}>
+                <TableCell>{clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000)}</TableCell>
+                <TableCell>{stageAt(drive, at)}</TableCell>
+                <TableCell>{what}</TableCell>
+                <TableCell>
+                  <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+                    {gravity === null ? null : <Glyph gravity={gravity} size={16} />}
+                    {grade}
+                  </Box>
+                </TableCell>
+                <TableCell>{remark.filter((text) => text !== null).join(', ')}</TableCell>
               </TableRow>
-            </TableHead>
-            <TableBody>
-              {rows.map(({ at, gravity, what, grade, remark }, n) => (
-                <TableRow key={`${at} ${n}`}>
-                  <TableCell>
-                    {clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000)}
-                  </TableCell>
-                  <TableCell>{stageAt(drive, at)}</TableCell>
-                  <TableCell>{what}</TableCell>
-                  <TableCell>
-                    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
-                      {gravity === null ? null : <Glyph gravity={gravity} size={16} />}
-                      {grade}
-                    </Box>
-                  </TableCell>
-                  <TableCell>{remark.filter((text) => text !== null).join(', ')}</TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </Box>
+            ))}
+          </TableBody>
+        </WideTable>
       ) : null}
     </Box>
   );

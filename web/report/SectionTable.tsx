@@ -1,8 +1,8 @@
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { Fragment } from 'react';
 import type { Judgement } from '../../core/marking';
 import type { Standard } from '../../core/standard';
-import { colour, EmptyNote, Glyph, severityWord } from '../ui';
+import { EmptyNote, Glyph, severityWord, WideTable } from '../ui';
 
 interface Props {
   readonly standard: Standard;
@@ -31,49 +31,47 @@ export function SectionTable({ standard, judgement }: Props) {
       {rows.length === 0 ? (
         <EmptyNote title="No fault was marked">Every section of the standard is clean.</EmptyNote>
       ) : (
-        <Box sx={{ overflowX: 'auto' }}>
-          <Table size="small" sx={{ '& td, & th': { fontSize: '1rem', borderColor: colour('line') } }}>
-            <TableHead>
-              <TableRow>
-                <TableCell>Section and item</TableCell>
-                {standard.severities.map((severity) => (
-                  <TableCell key={severity.id} align="right">
-                    <Box sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
-                      <Glyph gravity={severity.gravity} size={16} />
-                      {severityWord(severity)}
-                    </Box>
+        <WideTable label="Faults by section">
+          <TableHead>
+            <TableRow>
+              <TableCell>Section and item</TableCell>
+              {standard.severities.map((severity) => (
+                <TableCell key={severity.id} align="right">
+                  <Box sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
+                    <Glyph gravity={severity.gravity} size={16} />
+                    {severityWord(severity)}
+                  </Box>
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {rows.map(({ section, items, ids }) => (
+              <Fragment key={section.id}>
+                <TableRow>
+                  <TableCell component="th" scope="row" sx={{ fontWeight: 700, pt: 1.5 }}>
+                    {section.title}
                   </TableCell>
-                ))}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {rows.map(({ section, items, ids }) => (
-                <Fragment key={section.id}>
-                  <TableRow>
-                    <TableCell component="th" scope="row" sx={{ fontWeight: 700, pt: 1.5 }}>
-                      {section.title}
+                  {standard.severities.map(({ id }) => (
+                    <TableCell key={id} align="right" sx={{ fontWeight: 700, pt: 1.5 }}>
+                      {of(ids, id) || ''}
                     </TableCell>
+                  ))}
+                </TableRow>
+                {items.map((item) => (
+                  <TableRow key={item.id}>
+                    <TableCell sx={{ pl: 4 }}>{item.label}</TableCell>
                     {standard.severities.map(({ id }) => (
-                      <TableCell key={id} align="right" sx={{ fontWeight: 700, pt: 1.5 }}>
-                        {of(ids, id) || ''}
+                      <TableCell key={id} align="right">
+                        {of([item.id], id) || ''}
                       </TableCell>
                     ))}
                   </TableRow>
-                  {items.map((item) => (
-                    <TableRow key={item.id}>
-                      <TableCell sx={{ pl: 4 }}>{item.label}</TableCell>
-                      {standard.severities.map(({ id }) => (
-                        <TableCell key={id} align="right">
-                          {of([item.id], id) || ''}
-                        </TableCell>
-                      ))}
-                    </TableRow>
-                  ))}
-                </Fragment>
-              ))}
-            </TableBody>
-          </Table>
-        </Box>
+                ))}
+              </Fragment>
+            ))}
+          </TableBody>
+        </WideTable>
       )}
       {clean.length > 0 && rows.length > 0 ? (
         <Typography variant="body2" sx={{ mt: 1.5, color: 'text.secondary' }}>

@@ -7,4 +7,5 @@ export { severityWord } from './severityWord';
 export { colour, theme } from './theme';
 export { dayText, daysText, daysUntil, hourText, isToday, localZone, longDayText } from './time';
 export { tokens } from './tokens';
+export { WideTable } from './WideTable';
 export { Wren } from './Wren';

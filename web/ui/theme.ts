@@ -1,16 +1,16 @@
 import { createTheme } from '@mui/material/styles';
-import { tokens, type Palette } from './tokens';
+import { tokens, type Palette as OwnPalette } from './tokens';
 
 declare module '@mui/material/styles' {
   interface Palette {
-    jasperwren: import('./tokens').Palette;
+    jasperwren: OwnPalette;
   }
   interface PaletteOptions {
-    jasperwren?: import('./tokens').Palette;
+    jasperwren?: OwnPalette;
   }
 }
 
-const schemeOf = (own: Palette) => ({
+const schemeOf = (own: OwnPalette) => ({
   palette: {
     jasperwren: own,
     primary: { main: own.jasper, contrastText: own.onJasper },
@@ -83,4 +83,4 @@ export const theme = createTheme({
 });
 
 /** A colour of ours, in whichever light is on. */
-export const colour = (name: keyof Palette): string => `var(--mui-palette-jasperwren-${name})`;
+export const colour = (name: keyof OwnPalette): string => `var(--mui-palette-jasperwren-${name})`;

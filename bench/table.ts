@@ -1,0 +1,28 @@
+export interface Figure {
+  readonly what: string;
+  readonly median: string;
+  readonly p95: string;
+  readonly bound: string;
+}
+
+/** Value at a share of the sorted list; 0.5 is the median. */
+export function quantile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? Number.NaN;
+}
+
+const shown = (milliseconds: number): string => `${milliseconds.toFixed(2)} ms`;
+
+export const figureOf = (what: string, milliseconds: readonly number[], bound: string): Figure => ({
+  what,
+  median: shown(quantile(milliseconds, 0.5)),
+  p95: shown(quantile(milliseconds, 0.95)),
+  bound,
+});
+
+/** Prints figures as a table that can be put into docs/performance.md. */
+export function printTable(figures: readonly Figure[]): void {
+  console.log('| what | median | p95 | bound |\n| --- | --- | --- | --- |');
+  for (const { what, median, p95, bound } of figures)
+    console.log(`| ${what} | ${median} | ${p95} | ${bound} |`);
+}

@@ -1,0 +1,12 @@
+// npm run bench: the figures of docs/performance.md, measured here and now.
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { ensureBuilt, ensureInstalled, root } from './prepare.mjs';
+
+ensureInstalled();
+ensureBuilt();
+const { status } = spawnSync(process.execPath, [join(root, 'scripts', 'run-ts.mjs'), 'bench/main.ts'], {
+  cwd: root,
+  stdio: 'inherit',
+});
+process.exit(status ?? 1);
