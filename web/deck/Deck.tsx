@@ -294,15 +294,14 @@ const Middle = styled('div')({
   minHeight: 0,
 });
 
-const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '10px 12px' });
+const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });
 
 const Bottom = styled('footer')(({ theme }) => ({
   display: 'grid',
   gridTemplateColumns: '150px 1fr 190px 150px',
   gap: 10,
-  padding: '10px 12px 12px',
+  padding: '10px 12px',
   borderTop: `1px solid ${colour('line')}`,
-  minHeight: 116,
   [theme.breakpoints.down('md')]: {
     gridTemplateColumns: '1fr 1fr 1fr',
     gridTemplateRows: 'auto auto',

@@ -41,7 +41,7 @@ export function SectionTiles({ sections, chosen, onChoose, columns }: Props) {
       aria-label="Areas"
       sx={
         columns > 0
-          ? { display: 'grid', gridTemplateColumns: `repeat(${columns}, 1fr)`, gap: 0.9 }
+          ? { display: 'grid', gridTemplateColumns: `repeat(${columns}, 1fr)`, gap: 0.5 }
           : {
               display: 'grid',
               gridAutoFlow: 'column',

@@ -1,0 +1,103 @@
+// npm run screenshots: one current picture of each main view, from a fresh demo school.
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ensureBuilt, ensureChromium, ensureInstalled, root } from './prepare.mjs';
+
+ensureInstalled();
+ensureBuilt();
+const executablePath = ensureChromium();
+const address = 'http://127.0.0.1:4877';
+const server = spawn(
+  process.execPath,
+  [
+    join(root, 'dist/server/main.js'),
+    'demo',
+    '--fresh',
+    '--port',
+    '4877',
+    '--database',
+    join(root, 'var/pictures.db'),
+  ],
+  { stdio: ['ignore', 'pipe', 'inherit'] },
+);
+await new Promise((resolve) => server.stdout.on('data', (text) => /http:/.test(text) && resolve()));
+const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const tablet = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+async function open(viewport, colorScheme = 'light') {
+  const page = await (await browser.newContext({ viewport, colorScheme })).newPage();
+  await page.goto(address);
+  await page.getByRole('button', { name: /demo school/ }).waitFor();
+  return page;
+}
+async function enter(page) {
+  await page.getByRole('button', { name: /demo school/ }).click();
+  await page.getByRole('region', { name: 'Before today' }).waitFor();
+  await page.mouse.move(0, 0);
+}
+const shoot = async (page, name, more = {}) => {
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`), ...more });
+};
+
+async function mock(page, learner) {
+  await page.goto(`${address}/setup`);
+  await page.getByLabel('Learner').click();
+  await page.getByRole('option', { name: learner }).click();
+  await page.getByRole('button', { name: 'All in order' }).click();
+}
+async function begin(page) {
+  await page.getByRole('button', { name: /^Start the mock with/ }).click();
+  await page.getByRole('timer').waitFor();
+  const touch = (name) => page.getByRole('button', { name, exact: true }).click();
+  await touch('Looking round before moving off: Driving fault');
+  await touch('Junctions');
+  await touch('Giving way: Driving fault');
+  await touch('Speed on approach: Driving fault');
+  await page.getByRole('button', { name: 'Peg: something happened' }).click();
+  await touch('Speed on approach: Driving fault');
+  await page.mouse.move(0, 0);
+}
+
+const page = await open(tablet);
+await shoot(page, 'sign-in');
+await enter(page);
+await shoot(page, 'today');
+const tests = (await (await page.request.get(`${address}/api/v1/tests?limit=60`)).json()).items;
+const amara = tests.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
+await page.goto(`${address}/tests/${amara.id}/kerb`);
+await page.getByRole('button', { name: /^Serious faults/ }).click();
+await shoot(page, 'kerb');
+await page.goto(`${address}/tests/${amara.id}`);
+await page.getByRole('heading', { name: 'How the total grew' }).waitFor();
+await page.waitForTimeout(2500);
+await shoot(page, 'report', { fullPage: true });
+await mock(page, 'Ines Tavarro');
+await shoot(page, 'set-up');
+await begin(page);
+await shoot(page, 'deck');
+
+const night = await open(tablet, 'dark');
+await enter(night);
+await mock(night, 'Leyla Farrokh');
+await night.getByRole('radio', { name: /^Graded/ }).check();
+await night.getByRole('button', { name: /^Start the mock with/ }).click();
+await night.getByRole('timer').waitFor();
+for (const letters of ['mirrors chang', 'mirrors chang', 'mirrors chang']) {
+  await night.keyboard.type(letters);
+  await night.keyboard.press('Enter');
+}
+await night.keyboard.type('mirr');
+await shoot(night, 'deck-night');
+
+const small = await open(phone);
+await enter(small);
+await shoot(small, 'today-phone');
+await mock(small, 'Tomas Wielgosz');
+await begin(small);
+await shoot(small, 'deck-phone');
+
+await browser.close();
+server.kill();
