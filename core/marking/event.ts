@@ -30,7 +30,7 @@ const event = <K extends string, S extends z.ZodRawShape>(kind: K, own: S) =>
     })
     .readonly();
 
-const where = { place: place.optional(), feature: name.optional() };
+const where = { place: place.nullable().optional(), feature: name.nullable().optional() };
 const fault = z.strictObject({ item: key, severity: key }).readonly();
 
 const eventSchema = z.discriminatedUnion(
@@ -52,7 +52,7 @@ const eventSchema = z.discriminatedUnion(
       run: key,
       manoeuvre: key,
       phase: z.enum(runPhases),
-      side: z.enum(['left', 'right']).optional(),
+      side: z.enum(['left', 'right']).nullable().optional(),
     }),
     event('measure', { measure: key, value: z.number().min(0).max(1_000_000), run }),
     event('fix', {

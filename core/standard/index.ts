@@ -23,7 +23,9 @@ export {
   type Severity,
   type Standard,
   type StandardRef,
+  type Variant,
 } from './schema';
 export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
 export { countsOf, type Outcome, type Verdict } from './verdict';
+export { heldValue, withVariant } from './variants';
 export { limitOf, limitTitle, scopedTitle, scopeName } from './words';

@@ -2,6 +2,7 @@ import type { Problem } from '../problems';
 import { allLimits, compileStandard } from './compile';
 import type { Limit, Standard, Where } from './schema';
 import { manoeuvreKinds, skillOf } from './skills';
+import { variantProblems } from './variants';
 
 /** Every id that is named but not there, given twice, or used where it can mean nothing. */
 export function referenceProblems(standard: Standard): readonly Problem[] {
@@ -11,6 +12,7 @@ export function referenceProblems(standard: Standard): readonly Problem[] {
     ...limitProblems(standard),
     ...ruleProblems(standard),
     ...exampleProblems(standard),
+    ...variantProblems(standard),
   ];
 }
 
@@ -49,7 +51,7 @@ function doublesIn(path: (index: number) => string, ids: readonly string[]): Pro
 }
 
 function doubles(standard: Standard): Problem[] {
-  const plain = ['severities', 'sections', 'caps', 'checks', 'measures', 'manoeuvres'] as const;
+  const plain = ['severities', 'sections', 'variants', 'caps', 'checks', 'measures', 'manoeuvres'] as const;
   const items = standard.sections.flatMap(({ items: of }, s) =>
     of.map(({ id }, i) => ({ id, path: `sections[${s}].items[${i}].id` })),
   );

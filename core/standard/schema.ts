@@ -167,6 +167,19 @@ const example = z
   })
   .readonly();
 
+/** A number on which schools disagree: both values, and why the default is the default. */
+const variant = z
+  .strictObject({
+    id,
+    title: label,
+    /** Where it stands, by ids: `limits.speed.max`, `manoeuvres.garage.limits.garage-time.max`. */
+    at: z.string().min(1).max(200),
+    default: amount,
+    other: amount,
+    because: words,
+  })
+  .readonly();
+
 const basis = z
   .strictObject({
     of: z.string().min(1).max(200),
@@ -189,6 +202,7 @@ export const standardSchema = z
     severities: list(severity, 12, 1),
     sections: list(section, 100, 1),
     limits: list(limit, 200, 1),
+    variants: list(variant, 50).default([]),
     caps: list(cap, 50).default([]),
     questions: questions.optional(),
     drive: drive.optional(),
@@ -208,6 +222,7 @@ export type Limit = z.output<typeof limit>;
 export type Cap = z.output<typeof cap>;
 export type Where = z.output<typeof where>;
 export type Manoeuvre = z.output<typeof manoeuvre>;
+export type Variant = z.output<typeof variant>;
 export type Example = z.output<typeof example>;
 
 /** Names one version of one standard. */

@@ -76,7 +76,10 @@ export const theme = createTheme({
     MuiMenuItem: { styleOverrides: { root: { minHeight: tokens.touch, gap: 12 } } },
     MuiTooltip: { styleOverrides: { tooltip: { fontSize: '0.95rem' } } },
     MuiOutlinedInput: {
-      styleOverrides: { root: { minHeight: tokens.touch, background: 'var(--mui-palette-jasperwren-card)' } },
+      styleOverrides: {
+        input: { '&::placeholder': { color: 'var(--mui-palette-jasperwren-soft)', opacity: 1 } },
+        root: { minHeight: tokens.touch, background: 'var(--mui-palette-jasperwren-card)' },
+      },
     },
     MuiLink: { defaultProps: { underline: 'always' } },
   },
