@@ -13,15 +13,20 @@ export async function startMock(
   { learner, standard }: { readonly learner: string; readonly standard: string },
 ): Promise<string> {
   await page.getByRole('link', { name: `Start a mock with ${learner}` }).click();
-  await page.getByRole('radio', { name: new RegExp(`^${standard}`) }).check();
-  await page.getByRole('button', { name: 'All in order' }).click();
+  const choice = page.getByRole('radio', { name: new RegExp(`^${standard}`) });
+  await expect(page.getByRole('radio').first()).toBeVisible();
+  if (!(await choice.isVisible())) await page.getByRole('button', { name: /^Show all/ }).click();
+  await choice.check();
+  await expect(page.getByRole('region', { name: 'Before moving off' })).toBeVisible();
+  const allRight = page.getByRole('button', { name: 'All in order' });
+  if (await allRight.isVisible()) await allRight.click();
   await page.getByRole('button', { name: `Start the mock with ${learner}` }).click();
   await expect(page.getByRole('timer')).toBeVisible();
   return /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
 }
 
 export async function endDrive(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^End/ }).click();
+  await page.getByRole('button', { name: /^End( the drive)?$/ }).click();
   await page.getByRole('button', { name: /^Finished/ }).click();
   await expect(page.getByRole('heading', { name: /At the kerb/ })).toBeVisible();
 }

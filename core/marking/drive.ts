@@ -31,6 +31,7 @@ export interface Drive {
   readonly pegs: readonly DrivePeg[];
   readonly happenings: readonly Happening[];
   readonly stages: readonly EventOf<'stage'>[];
+  readonly manoeuvres: readonly EventOf<'manoeuvre'>[];
   readonly pauses: readonly (EventOf<'pause'> | EventOf<'resume'>)[];
   readonly questions: readonly EventOf<'question'>[];
   readonly interventions: readonly EventOf<'intervention'>[];
@@ -122,6 +123,7 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     happenings,
     pegs: only('peg').map(({ id, at }) => ({ id, at, state: pegState(sorts.get(id)) })),
     stages: only('stage'),
+    manoeuvres: only('manoeuvre'),
     pauses: valid.filter(
       (event): event is EventOf<'pause'> | EventOf<'resume'> =>
         event.kind === 'pause' || event.kind === 'resume',

@@ -12,5 +12,7 @@ export {
   type LogHeader,
 } from './event';
 export { judge, type Judgement } from './judge';
+export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { LOG_FORMAT, MAX_LOG_LENGTH, readLog, readLogUnder, writeLog, type Log } from './log';
 export { inOrder } from './order';
+export { openRun, runsOf, type Run } from './run';

@@ -40,9 +40,15 @@ export function judge(
     const found = { regradedFrom, source, peg, feature, place };
     return [{ kind, by, at, item, severity, run, points: each, uncounted, ...found }];
   });
+  const verdict = verdictOf(standard, drive, limits);
+  return { verdict, drive, headroom: limits.headroom, marks, ending: limits.ending };
+}
+
+/** What limits come to for a drive, as it is printed, sent and kept. */
+export function verdictOf(standard: Standard, drive: Drive, limits: LimitsResult): Verdict {
   const counting = limits.marks.filter(({ uncounted }) => uncounted === null);
   const points = counting.reduce((sum, mark) => sum + mark.points, 0);
-  const verdict: Verdict = {
+  return {
     standard: { id: standard.id, version: standard.version },
     outcome: outcomeOf(limits, drive),
     breaches: limits.breaches,
@@ -57,7 +63,6 @@ export function judge(
     points: Math.round(points * 1e6) / 1e6,
     unsorted: drive.pegs.filter(({ state }) => state === 'unsorted').length,
   };
-  return { verdict, drive, headroom: limits.headroom, marks, ending: limits.ending };
 }
 
 function outcomeOf(limits: LimitsResult, drive: Drive): Outcome {

@@ -26,6 +26,7 @@ export {
   type Variant,
 } from './schema';
 export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';
 export { heldValue, withVariant } from './variants';
-export { limitOf, limitTitle, scopedTitle, scopeName } from './words';
+export { limitOf, limitTitle, scopedTitle } from './words';

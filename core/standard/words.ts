@@ -16,7 +16,7 @@ export function limitTitle(standard: Standard, limit: Limit): string {
 
 /** The same for one scope of it: "Grade 2 faults: Observation". */
 export function scopedTitle(standard: Standard, limit: Limit, scope: Scope): string {
-  const name = scopeName(standard, scope);
+  const name = scopeName(standard, limit, scope);
   return name === '' ? limitTitle(standard, limit) : `${capital(quantityWords(standard, limit))}: ${name}`;
 }
 
@@ -24,7 +24,7 @@ export function scopedTitle(standard: Standard, limit: Limit, scope: Scope): str
 export const limitOf = (standard: Standard, id: string): Limit | undefined =>
   allLimits(standard).find(({ limit }) => limit.id === id)?.limit;
 
-export function scopeName(standard: Standard, scope: Scope): string {
+function scopeName(standard: Standard, limit: Limit, scope: Scope): string {
   switch (scope.per) {
     case 'test':
       return '';
@@ -33,11 +33,14 @@ export function scopeName(standard: Standard, scope: Scope): string {
     case 'item':
       return compileStandard(standard).itemOf(scope.id).item.label;
     case 'manoeuvre':
-      return 'this manoeuvre';
+      return manoeuvreTitle(standard, limit);
     case 'attempt':
-      return `attempt ${scope.attempt}`;
+      return `${manoeuvreTitle(standard, limit)}, attempt ${scope.attempt}`;
   }
 }
+
+const manoeuvreTitle = (standard: Standard, limit: Limit): string =>
+  allLimits(standard).find((entry) => entry.limit === limit)?.manoeuvre?.title ?? 'one manoeuvre';
 
 function quantityWords(standard: Standard, limit: Limit): string {
   const about = whereWords(standard, limit.where);

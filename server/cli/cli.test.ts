@@ -123,6 +123,45 @@ describe('judge', () => {
   });
 });
 
+describe('translate', () => {
+  it('judges a log under another standard and says what was left out', () => {
+    const strikes = join(root, 'data', 'standards', 'strikes.standard.json');
+    const { status, stdout } = jasperwren(
+      'translate',
+      '--standard',
+      ceiling,
+      '--to',
+      strikes,
+      '--log',
+      logFile('t', 3),
+    );
+    expect(status).toBe(0);
+    expect(JSON.parse(stdout)).toMatchObject({
+      verdict: { standard: { id: 'strikes' }, outcome: 'ended', breaches: [{ limit: 'strikes', by: 'e3' }] },
+      merged: [],
+      lost: [],
+      notHeld: [],
+    });
+  });
+
+  it('names the file of each problem', () => {
+    const result = jasperwren(
+      'translate',
+      '--standard',
+      ceiling,
+      '--to',
+      folder.path('none'),
+      '--log',
+      logFile('u', 1),
+    );
+    expect(result).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: expect.stringContaining('none: cannot be read'),
+    });
+  });
+});
+
 describe('check-standard', () => {
   it('says that the shipped standards hold', () => {
     expect(jasperwren('check-standard', ceiling)).toMatchObject({

@@ -1,4 +1,11 @@
-import { judge, MAX_LOG_LENGTH, readLogUnder, type Judgement, type Log } from '../../core/marking';
+import {
+  judge,
+  judgeUnder,
+  MAX_LOG_LENGTH,
+  readLogUnder,
+  type Judgement,
+  type Log,
+} from '../../core/marking';
 import {
   limitOf,
   limitTitle,
@@ -17,24 +24,55 @@ export function judgeFiles(
 ): Outcome {
   const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
   if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
+  return eachLog(standard.value, logFiles, (file, log) => judged(standard.value, file, log, text));
+}
+
+/** One verdict a log under another standard, with what was merged and what could not be carried. */
+export function translateFiles(fromFile: string, toFile: string, logFiles: readonly string[]): Outcome {
+  const [from, to] = [fromFile, toFile].map((file) => readWith(file, MAX_STANDARD_LENGTH, readStandard));
+  if (!from?.ok || !to?.ok)
+    return refused(
+      [from, to].flatMap((result, n) =>
+        result && !result.ok
+          ? result.problems.map((problem) => ({ file: n === 0 ? fromFile : toFile, problem }))
+          : [],
+      ),
+    );
+  return eachLog(from.value, logFiles, (_file, { header, events }) => {
+    const { verdict, translation } = judgeUnder(from.value, to.value, events, { retest: header.retest });
+    const lost = translation.marks.flatMap((mark) =>
+      mark.how === 'lost'
+        ? [{ by: mark.by, item: mark.from.item, severity: mark.from.severity, why: mark.why }]
+        : [],
+    );
+    const { merged, notHeld } = translation;
+    return `${JSON.stringify({ verdict, merged, lost, notHeld })}\n`;
+  });
+}
+
+/** Reads every log first: one bad one, and nothing is printed but its problems. */
+function eachLog(
+  standard: Standard,
+  logFiles: readonly string[],
+  print: (file: string, log: Log) => string,
+): Outcome {
   const logs = logFiles.map((file) => ({
     file,
-    log: readWith(file, MAX_LOG_LENGTH, (content) => readLogUnder(standard.value, content)),
+    log: readWith(file, MAX_LOG_LENGTH, (content) => readLogUnder(standard, content)),
   }));
   const problems = logs.flatMap(({ file, log }) =>
     log.ok ? [] : log.problems.map((problem) => ({ file, problem })),
   );
   if (problems.length > 0) return refused(problems);
-
-  const verdicts = logs.flatMap(({ file, log }) =>
-    log.ok ? [judged(standard.value, file, log.value, text)] : [],
-  );
   const notes = logs.flatMap(({ file, log }) => {
-    if (!log.ok || log.value.header.standard.version === standard.value.version) return [];
+    if (!log.ok || log.value.header.standard.version === standard.version) return [];
     const { version } = log.value.header.standard;
-    return [`${file}: note: was marked under version ${version}, judged under ${standard.value.version}\n`];
+    return [`${file}: note: was marked under version ${version}, judged under ${standard.version}\n`];
   });
-  return done(verdicts.join(''), notes.join(''));
+  return done(
+    logs.flatMap(({ file, log }) => (log.ok ? [print(file, log.value)] : [])).join(''),
+    notes.join(''),
+  );
 }
 
 function judged(standard: Standard, file: string, { header, events }: Log, text: boolean): string {

@@ -8,7 +8,7 @@ import { serve, type Running, type ServeOptions } from '../serve';
 import { addInstructor, DatabaseProblem, instructorNamed, openDatabase } from '../store';
 import { checkStandards } from './checkStandard';
 import type { Outcome } from './io';
-import { judgeFiles } from './judge';
+import { judgeFiles, translateFiles } from './judge';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
 const root = resolve(import.meta.dirname, '..', '..');
@@ -30,6 +30,16 @@ program
   .option('--text', 'write for people', false)
   .action(({ standard, log, text }: { standard: string; log: string[]; text: boolean }) =>
     report(log.length > 0 ? judgeFiles(standard, log, { text }) : wrong('At least one --log is wanted.\n')),
+  );
+
+program
+  .command('translate')
+  .description('print the verdict of each log under another standard than it was marked under')
+  .requiredOption('--standard <file>', 'the standard that the logs were marked under')
+  .requiredOption('--to <file>', 'the standard to judge them under')
+  .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
+  .action(({ standard, to, log }: { standard: string; to: string; log: string[] }) =>
+    report(log.length > 0 ? translateFiles(standard, to, log) : wrong('At least one --log is wanted.\n')),
   );
 
 program

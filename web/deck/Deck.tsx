@@ -1,9 +1,8 @@
 import { Box, Button, TextField, useMediaQuery, type Theme } from '@mui/material';
-import { styled } from '@mui/material/styles';
 import { useSnackbar } from 'notistack';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { isPaused, type EventBody, type EventOf, type Judgement } from '../../core/marking';
+import { isPaused, openRun, runsOf, type EventBody, type EventOf, type Judgement } from '../../core/marking';
 import type { Item, Severity, Standard } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
@@ -11,9 +10,12 @@ import { stages } from '../verdict';
 import { colour, KeyList, LightSwitch, severityWord, tokens, Wren } from '../ui';
 import { DeckClock } from './DeckClock';
 import { EndDialog } from './EndDialog';
+import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
 import { HeadroomPanel, HeadroomRow, headroomInView } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
+import { ManoeuvreDialog, type Side } from './ManoeuvreDialog';
 import { PausedCover } from './PausedCover';
+import { RunPanel } from './RunPanel';
 import { StageBar } from './StageBar';
 import { Tape, tapeEntries } from './Tape';
 import { useDeckKeys } from './useDeckKeys';
@@ -45,7 +47,7 @@ export function Deck({ drive, judgement, record }: Props) {
   const [letters, setLetters] = useState('');
   const [chosen, setChosen] = useState(0);
   const [section, setSection] = useState(() => firstSection(standard));
-  const [open, setOpen] = useState<'end' | 'keys' | null>(null);
+  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | null>(null);
   const [said, setSaid] = useState('');
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
@@ -53,6 +55,9 @@ export function Deck({ drive, judgement, record }: Props) {
   const placed = letters ? found : (inSection?.items.map((item) => ({ item, section: inSection })) ?? []);
   const paused = isPaused(judgement.drive);
   const stage = judgement.drive.stages.at(-1)?.stage ?? stages[0].id;
+
+  const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
+  const runId = running?.run ?? null;
 
   const type = (text: string) => {
     setLetters(text);
@@ -83,12 +88,12 @@ export function Deck({ drive, judgement, record }: Props) {
 
   const mark = useCallback(
     (item: Item, severity: Severity) => {
-      record({ kind: 'fault', item: item.id, severity: severity.id, run: null });
+      record({ kind: 'fault', item: item.id, severity: severity.id, run: runId });
       setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
       setLetters('');
       setChosen(0);
     },
-    [record],
+    [record, runId],
   );
 
   const regrade = useCallback(
@@ -100,16 +105,31 @@ export function Deck({ drive, judgement, record }: Props) {
   );
 
   const peg = useCallback(() => {
-    record({ kind: 'peg', run: null });
+    record({ kind: 'peg', run: runId });
     setSaid('Pegged');
-  }, [record]);
+  }, [record, runId]);
 
   const undoLast = () => {
     const last = tapeEntries(judgement)[0];
     if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : 'peg');
   };
 
+  const startManoeuvre = (manoeuvre: string, side: Side | null) => {
+    setOpen(null);
+    if (running) stop(running);
+    if (stage !== 'manoeuvre') record({ kind: 'stage', stage: 'manoeuvre' });
+    const run = crypto.randomUUID();
+    const own = { kind: 'manoeuvre', run, manoeuvre, ...(side ? { side } : {}) } as const;
+    record({ ...own, phase: 'start' });
+    const counted = standard.manoeuvres.find(({ id }) => id === manoeuvre)?.limits.map(({ of }) => of);
+    if (counted?.includes('attempts')) record({ ...own, phase: 'attempt' });
+  };
+  const stop = ({ run, manoeuvre }: { readonly run: string; readonly manoeuvre: string }) =>
+    record({ kind: 'manoeuvre', run, manoeuvre, phase: 'stop' });
+
   const end = (how: EventOf<'end'>['how']) => {
+    // A manoeuvre that nobody stopped has taken until now.
+    if (running) stop(running);
     record({ kind: 'end', how });
     void navigate(`/tests/${test.id}/kerb`);
   };
@@ -165,12 +185,19 @@ export function Deck({ drive, judgement, record }: Props) {
     </Box>
   ) : null;
 
+  const panel = running ? (
+    <RunPanel {...{ standard, judgement, record }} run={running} retest={test.retest} />
+  ) : null;
+
   const bottom = (
     <>
       <Press onClick={undoLast}>Undo last</Press>
       <Peg onClick={peg} aria-label="Peg: something happened">
         Peg<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
       </Peg>
+      {standard.manoeuvres.length > 0 ? (
+        <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
+      ) : null}
       <Press onClick={() => record({ kind: 'pause' })}>
         {wide ? 'Stop marking, watch the road' : 'Pause'}
       </Press>
@@ -209,6 +236,7 @@ export function Deck({ drive, judgement, record }: Props) {
           </Column>
           <Column>
             {ending}
+            {panel}
             <Box sx={{ pt: 0.75, pb: 1.25 }}>{search}</Box>
             {pads}
           </Column>
@@ -220,8 +248,9 @@ export function Deck({ drive, judgement, record }: Props) {
       ) : (
         <Column sx={{ px: 1.5 }}>
           {ending}
+          {panel}
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1 }}>
-            {headroomInView(judgement, 2).map((row) => (
+            {headroomInView(standard, judgement, 2).map((row) => (
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
@@ -248,6 +277,13 @@ export function Deck({ drive, judgement, record }: Props) {
         {said}
       </Box>
       <PausedCover open={paused} onResume={() => record({ kind: 'resume' })} />
+      <ManoeuvreDialog
+        open={open === 'manoeuvre'}
+        standard={standard}
+        runs={runsOf(judgement.drive)}
+        onClose={() => setOpen(null)}
+        onStart={startManoeuvre}
+      />
       <EndDialog open={open === 'end'} onClose={() => setOpen(null)} onEnd={end} />
       <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keys} />
     </Frame>
@@ -266,71 +302,3 @@ function firstSection(standard: Standard): string {
 
 const labelOf = (standard: Standard, id: string): string =>
   standard.sections.flatMap(({ items }) => items).find((item) => item.id === id)?.label ?? id;
-
-const Frame = styled('div')({
-  position: 'relative',
-  height: '100dvh',
-  display: 'grid',
-  gridTemplateRows: 'auto 1fr auto',
-  gridTemplateColumns: '100%',
-  background: colour('paper'),
-  color: colour('ink'),
-  overflow: 'hidden',
-});
-
-const Top = styled('header')(({ theme }) => ({
-  display: 'flex',
-  alignItems: 'center',
-  gap: 14,
-  minHeight: 72,
-  paddingInline: 12,
-  borderBottom: `1px solid ${colour('line')}`,
-  [theme.breakpoints.down('md')]: { gap: 8, paddingInline: 4 },
-}));
-
-const Middle = styled('div')({
-  display: 'grid',
-  gridTemplateColumns: '270px 1fr 316px',
-  minHeight: 0,
-});
-
-const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });
-
-const Bottom = styled('footer')(({ theme }) => ({
-  display: 'grid',
-  gridTemplateColumns: '150px 1fr 190px 150px',
-  gap: 10,
-  padding: '10px 12px',
-  borderTop: `1px solid ${colour('line')}`,
-  [theme.breakpoints.down('md')]: {
-    gridTemplateColumns: '1fr 1fr 1fr',
-    gridTemplateRows: 'auto auto',
-    gap: 8,
-    '& > :nth-of-type(2)': { gridRow: 1, gridColumn: '1 / -1' },
-  },
-}));
-
-const Press = styled('button')({
-  font: 'inherit',
-  fontSize: 18,
-  lineHeight: 1.2,
-  color: colour('ink'),
-  background: colour('card'),
-  border: `1px solid ${colour('strongLine')}`,
-  borderRadius: tokens.radius,
-  minHeight: tokens.deckTouch,
-  cursor: 'pointer',
-  touchAction: 'manipulation',
-  '&:active': { background: colour('wash') },
-});
-
-const Peg = styled(Press)({
-  background: colour('peg'),
-  borderColor: colour('peg'),
-  color: colour('onPeg'),
-  fontSize: 32,
-  fontWeight: 700,
-  minHeight: 84,
-  '& small': { display: 'block', fontSize: 17, fontWeight: 400 },
-  '&:active': { background: colour('wren') },
-});

@@ -4,22 +4,26 @@ import { limitOf, scopedTitle, type Headroom, type Standard } from '../../core/s
 import { colour } from '../ui';
 
 /**
- * The limits worth an eye now: those over the whole test, and of the narrower ones those with a mark and
- * little left. Gone ones first, then by what is left.
+ * The limits worth an eye now: faults and points over the whole test; all others once something counts in
+ * them, the narrow ones only when little is left. Gone ones first, then by the share that is left.
  */
-export function headroomInView(judgement: Judgement, most: number): readonly Headroom[] {
+export function headroomInView(standard: Standard, judgement: Judgement, most: number): readonly Headroom[] {
   return judgement.headroom
-    .filter(
-      ({ scope, total, left, max }) => scope.per === 'test' || (total > 0 && left <= Math.max(1, max / 2)),
-    )
+    .filter((row) => !atRest(standard, row))
     .sort((a, b) => rank(a) - rank(b))
     .slice(0, most);
 }
 
-/** Gone, then counted limits by what is left, then limits of none that nothing has touched. */
+function atRest(standard: Standard, { limit: id, scope, total, left, max }: Headroom): boolean {
+  const of = limitOf(standard, id)?.of;
+  if (scope.per === 'test') return total === 0 && of !== 'faults' && of !== 'points';
+  return total === 0 || left > Math.max(1, max / 2);
+}
+
+/** Gone, then counted limits by the share that is left, then limits of none that nothing has touched. */
 function rank({ left, max, total }: Headroom): number {
   if (left < 0) return -1_000 + left;
-  return max === 0 && total === 0 ? 1_000 : left;
+  return max === 0 ? (total === 0 ? 1_000 : 0) : left / max;
 }
 
 interface Props {
@@ -31,7 +35,7 @@ export function HeadroomPanel({ standard, judgement }: Props) {
   return (
     <Box component="section" aria-label="Headroom">
       <Typography sx={{ fontSize: 16, color: colour('soft') }}>Still left, {standard.title}</Typography>
-      {headroomInView(judgement, 5).map((row) => (
+      {headroomInView(standard, judgement, 5).map((row) => (
         <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
       ))}
     </Box>
@@ -43,6 +47,7 @@ export function HeadroomRow({ standard, row }: { readonly standard: Standard; re
   const limit = limitOf(standard, row.limit);
   if (!limit) return null;
   const gone = left < 0;
+  const bigText = gone ? `+${-left}` : max === 0 ? 'none' : String(left);
   const near = !gone && max > 0 && left <= Math.max(1, max * 0.25);
   return (
     <Box
@@ -58,14 +63,14 @@ export function HeadroomRow({ standard, row }: { readonly standard: Standard; re
     >
       <Typography
         sx={{
-          fontSize: gone || max > 0 ? 36 : 20,
+          fontSize: bigText.length > 3 ? 22 : 36,
           fontWeight: 700,
           lineHeight: 1,
           textAlign: 'right',
           color: gone ? colour('jasper') : near ? colour('ochre') : colour('ink'),
         }}
       >
-        {gone ? `+${-left}` : max === 0 ? 'none' : left}
+        {bigText}
       </Typography>
       <Box>
         <Typography sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.2 }}>

@@ -1,4 +1,5 @@
-import { Box, FormControl, FormLabel, Radio, RadioGroup, Typography } from '@mui/material';
+import { Box, Button, FormControl, FormLabel, Radio, RadioGroup, Typography } from '@mui/material';
+import { useState } from 'react';
 import { colour } from '../ui';
 
 interface Props {
@@ -6,10 +7,16 @@ interface Props {
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
   readonly options: readonly { readonly id: string; readonly title: string; readonly text: string | null }[];
+  /** Longer lists show this many, the chosen one first, until all are asked for. */
+  readonly most?: number;
 }
 
 /** One of a few, each a row that can be hit with a thumb. */
-export function Choice({ title, chosen, onChoose, options }: Props) {
+export function Choice({ title, chosen, onChoose, options, most = Infinity }: Props) {
+  const [all, setAll] = useState(false);
+  const first = options.filter(({ id }) => id === chosen);
+  const rest = options.filter(({ id }) => id !== chosen);
+  const shown = all || options.length <= most ? options : [...first, ...rest].slice(0, most);
   return (
     <FormControl fullWidth sx={{ mb: 2.5 }}>
       <FormLabel
@@ -18,7 +25,7 @@ export function Choice({ title, chosen, onChoose, options }: Props) {
         {title}
       </FormLabel>
       <RadioGroup value={chosen ?? ''} onChange={(event) => onChoose(event.target.value)}>
-        {options.map(({ id, title: name, text }) => (
+        {shown.map(({ id, title: name, text }) => (
           <Box
             key={id}
             component="label"
@@ -48,6 +55,11 @@ export function Choice({ title, chosen, onChoose, options }: Props) {
           </Box>
         ))}
       </RadioGroup>
+      {shown.length < options.length ? (
+        <Button color="inherit" onClick={() => setAll(true)} sx={{ alignSelf: 'flex-start' }}>
+          Show all {options.length}
+        </Button>
+      ) : null}
     </FormControl>
   );
 }

@@ -39,7 +39,7 @@ export function SetupPage() {
   const standardId = chosenStandard ?? last?.standard.id ?? standards.data?.items[0]?.id ?? null;
   const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
   const summary = standards.data?.items.find(({ id }) => id === standardId);
-  const { data: standard } = useStandardQuery(
+  const { currentData: standard } = useStandardQuery(
     summary ? { id: summary.id, version: summary.version } : skipToken,
   );
   const learner = learners.data?.items.find(({ id }) => id === learnerId) ?? null;
@@ -90,6 +90,7 @@ export function SetupPage() {
         />
         <Choice
           title="Marked under"
+          most={3}
           chosen={standardId}
           onChoose={setStandard}
           options={standards.data.items.map(({ id, title, summary: text }) => ({ id, title, text }))}

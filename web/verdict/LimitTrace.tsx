@@ -115,7 +115,14 @@ function TraceMarks({
 }: Props & { row: Headroom; deciding: string | null }) {
   const from = new Set(row.from);
   const marks = judgement.marks.filter(({ by, uncounted }) => from.has(by) && uncounted === null);
-  if (marks.length === 0) return <Typography variant="body2">No mark has counted here.</Typography>;
+  if (marks.length === 0)
+    return (
+      <Typography variant="body2">
+        {row.from.length === 0
+          ? 'Nothing has counted here.'
+          : `Counted on the Deck ${row.from.length === 1 ? 'once' : `${row.from.length} times`}.`}
+      </Typography>
+    );
   const { itemOf, severities } = compileStandard(standard);
   return (
     <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>

@@ -1,0 +1,59 @@
+import { expect, test } from '@playwright/test';
+import { endDrive, enterDemo, pad, startMock, tape } from './steps';
+
+test('a timed yard: its clock, its readings, and the limit that ends it', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Timed yard' });
+  await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
+  await page.getByRole('button', { name: /^Garage bay/ }).click();
+  const panel = page.getByRole('region', { name: 'Manoeuvre: Garage bay, 90 degrees' });
+  await expect(panel.getByRole('timer')).toContainText('of 180 s');
+  await panel.getByRole('button', { name: 'Clock: reverse gear' }).click();
+  await expect(panel.getByRole('button', { name: 'Clock: reverse gear' })).toBeHidden();
+
+  await page.getByRole('button', { name: 'Looking', exact: true }).click();
+  for (let n = 0; n < 3; n += 1) await pad(page, 'Mirror missed', 'Demerit').click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText(
+    'Points: Garage bay, 90 degrees',
+  );
+
+  await panel.getByRole('button', { name: /^Roll-back/ }).click();
+  await page.getByRole('textbox', { name: 'Roll-back' }).fill('abc');
+  await expect(page.getByRole('button', { name: 'Keep this reading' })).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Roll-back' }).fill('20');
+  await page.getByRole('button', { name: '+10' }).click();
+  await page.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(page.getByRole('alert')).toContainText('The standard ends the test here.');
+  await panel.getByRole('button', { name: 'Done' }).click();
+  await expect(panel).toBeHidden();
+  await endDrive(page);
+  const verdict = page.getByRole('region', { name: 'Verdict' });
+  await expect(verdict).toContainText('Ended early');
+  await expect(verdict).toContainText('Roll-back (cm): 30, at most 29.9');
+});
+
+test('attempts and movements are counted by side, and the next manoeuvre due offers itself', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Hamza Belkadi', standard: 'Attempts and movements yard' });
+  const begin = async (name: RegExp) => {
+    await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
+    await page.getByRole('button', { name }).click();
+  };
+  await begin(/^Alley docking, left/);
+  const panel = page.getByRole('region', { name: /^Manoeuvre: / });
+  await expect(panel.getByRole('button', { name: /^Attempt/ })).toContainText('1');
+  await panel.getByRole('button', { name: /^Attempt/ }).click();
+  await panel.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
+  await expect(page.getByRole('button', { name: /^Alley docking, left/ })).toContainText('done once');
+  await page.getByRole('button', { name: /^Parallel park, right/ }).click();
+  for (let n = 0; n < 4; n += 1) await panel.getByRole('button', { name: /^Movement/ }).click();
+  await expect(page.getByRole('alert')).toContainText('The standard ends the test here.');
+  await expect(tape(page)).toContainText('Nothing marked yet');
+  await endDrive(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Movements: Parallel park, attempt 1: 4, at most 3',
+  );
+});
