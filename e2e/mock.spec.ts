@@ -40,6 +40,11 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await expect(page.getByRole('heading', { name: 'Bram Oosterwal' })).toBeVisible();
   await expect(page.getByRole('row', { name: /Giving way 1/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /first marked driving fault/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Judge this drive under every other standard' }).click();
+  const strikes = page.getByRole('button', { name: /^Strikes/ });
+  await expect(strikes).toContainText('Pass');
+  await page.getByRole('button', { name: /^Graded faults/ }).click();
+  await expect(page.getByText('Giving way, serious fault: as')).toBeVisible();
   const verdictOfServer = await page.request.get(`/api/v1/tests/${id}/verdict`);
   expect(await verdictOfServer.json()).toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 } });
 

@@ -33,6 +33,15 @@ for (const [size, viewport] of Object.entries(sizes))
       await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
       await accessible(page, 'today');
       await fits(page);
+      await page.getByRole('link', { name: 'Standards' }).click();
+      await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
+      await accessible(page, 'standards');
+      await fits(page);
+      await page.getByRole('link', { name: /^Timed yard/ }).click();
+      await expect(page.getByText('At most 180 seconds: more ends the test.')).toBeVisible();
+      await accessible(page, 'one standard');
+      await fits(page);
+      await page.getByRole('link', { name: 'Today' }).click();
       await page.getByRole('link', { name: 'Start a mock with Tomas Wielgosz' }).click();
       await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
       await accessible(page, 'set-up');

@@ -61,43 +61,67 @@ async function begin(page) {
   await page.mouse.move(0, 0);
 }
 
-const page = await open(tablet);
-await shoot(page, 'sign-in');
-await enter(page);
-await shoot(page, 'today');
-const tests = (await (await page.request.get(`${address}/api/v1/tests?limit=60`)).json()).items;
-const amara = tests.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
-await page.goto(`${address}/tests/${amara.id}/kerb`);
-await page.getByRole('button', { name: /^Serious faults/ }).click();
-await shoot(page, 'kerb');
-await page.goto(`${address}/tests/${amara.id}`);
-await page.getByRole('heading', { name: 'How the total grew' }).waitFor();
-await page.waitForTimeout(2500);
-await shoot(page, 'report', { fullPage: true });
-await mock(page, 'Ines Tavarro');
-await shoot(page, 'set-up');
-await begin(page);
-await shoot(page, 'deck');
-
-const night = await open(tablet, 'dark');
-await enter(night);
-await mock(night, 'Leyla Farrokh');
-await night.getByRole('radio', { name: /^Graded/ }).check();
-await night.getByRole('button', { name: /^Start the mock with/ }).click();
-await night.getByRole('timer').waitFor();
-for (const letters of ['mirrors chang', 'mirrors chang', 'mirrors chang']) {
-  await night.keyboard.type(letters);
-  await night.keyboard.press('Enter');
+try {
+  await takeAll();
+} finally {
+  await browser.close();
+  server.kill();
 }
-await night.keyboard.type('mirr');
-await shoot(night, 'deck-night');
 
-const small = await open(phone);
-await enter(small);
-await shoot(small, 'today-phone');
-await mock(small, 'Tomas Wielgosz');
-await begin(small);
-await shoot(small, 'deck-phone');
+async function takeAll() {
+  const page = await open(tablet);
+  await shoot(page, 'sign-in');
+  await enter(page);
+  await shoot(page, 'today');
+  const tests = (await (await page.request.get(`${address}/api/v1/tests?limit=60`)).json()).items;
+  const amara = tests.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
+  await page.goto(`${address}/tests/${amara.id}/kerb`);
+  await page.getByRole('button', { name: /^Serious faults/ }).click();
+  await shoot(page, 'kerb');
+  await page.goto(`${address}/tests/${amara.id}`);
+  await page.getByRole('heading', { name: 'How the total grew' }).waitFor();
+  await page.waitForTimeout(2500);
+  await shoot(page, 'report', { fullPage: true });
+  await page.goto(`${address}/standards`);
+  await page.getByText('all 34 worked examples hold').waitFor();
+  await shoot(page, 'standards');
+  await page.goto(`${address}/standards/timed-yard/1.0.0`);
+  await page.getByRole('heading', { name: 'What passes' }).waitFor();
+  await shoot(page, 'standard');
+  await mock(page, 'Ines Tavarro');
+  await shoot(page, 'set-up');
+  await begin(page);
+  await shoot(page, 'deck');
 
-await browser.close();
-server.kill();
+  const yard = await open(tablet);
+  await enter(yard);
+  await mock(yard, 'Hamza Belkadi');
+  await yard.getByRole('button', { name: /^Show all/ }).click();
+  await yard.getByRole('radio', { name: /^Timed yard/ }).check();
+  await yard.getByRole('button', { name: /^Start the mock with/ }).click();
+  await yard.getByRole('button', { name: 'Start a manoeuvre' }).click();
+  await yard.getByRole('button', { name: /^Garage bay/ }).click();
+  await yard.getByRole('button', { name: 'Mirror missed: Demerit' }).click();
+  await yard.mouse.move(0, 0);
+  await shoot(yard, 'deck-yard');
+
+  const night = await open(tablet, 'dark');
+  await enter(night);
+  await mock(night, 'Leyla Farrokh');
+  await night.getByRole('radio', { name: /^Graded/ }).check();
+  await night.getByRole('button', { name: /^Start the mock with/ }).click();
+  await night.getByRole('timer').waitFor();
+  for (const letters of ['mirrors chang', 'mirrors chang', 'mirrors chang']) {
+    await night.keyboard.type(letters);
+    await night.keyboard.press('Enter');
+  }
+  await night.keyboard.type('mirr');
+  await shoot(night, 'deck-night');
+
+  const small = await open(phone);
+  await enter(small);
+  await shoot(small, 'today-phone');
+  await mock(small, 'Tomas Wielgosz');
+  await begin(small);
+  await shoot(small, 'deck-phone');
+}

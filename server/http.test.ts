@@ -152,6 +152,17 @@ describe('requests', () => {
     ]);
   });
 
+  it('for any screen get the shell, also where its address looks like a file; missing files do not', async () => {
+    const html = async (path: string) => {
+      const answer = await fetch(`${server.address}${path}`, { headers: { accept: 'text/html' } });
+      return [answer.status, (await answer.text()).includes('<div id="root">')];
+    };
+    expect(await html('/standards/timed-yard/1.0.0')).toEqual([200, true]);
+    expect(await html('/')).toEqual([200, true]);
+    expect(await html('/assets/missing.js')).toEqual([404, false]);
+    expect(await html('/../../package.json')).toEqual([200, true]);
+  });
+
   it('have security headers and no script from elsewhere', async () => {
     const { headers } = await client.get('/health');
     expect(headers.get('content-security-policy')).toContain("script-src 'self'");

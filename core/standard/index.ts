@@ -26,6 +26,7 @@ export {
   type Variant,
 } from './schema';
 export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';
 export { heldValue, withVariant } from './variants';

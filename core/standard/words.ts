@@ -69,7 +69,8 @@ const severityLabel = (standard: Standard, id: string): string =>
   (standard.severities.find((severity) => severity.id === id)?.label ?? id).toLowerCase();
 
 /** A severity's own word, made plural: "driving faults", "grade 2 faults". */
-const plural = (label: string): string => (/fault$/.test(label) ? `${label}s` : `${label} faults`);
+const plural = (label: string): string =>
+  /(fault|error|demerit|point|strike|mistake)$/.test(label) ? `${label}s` : `${label} faults`;
 
 function whereWords(standard: Standard, where: Where | undefined): string {
   if (!where) return '';

@@ -74,10 +74,16 @@ export function demoDrive(
     attempt: 1,
   });
 
+  /** Manoeuvres go wrong while they are driven, directions in the independent part. */
+  const minuteFor = ({ skill }: Item): number => {
+    if (isOfManoeuvre(skill)) return between(random, minutes * 0.82, minutes * 0.91);
+    if (skill === 'follow-directions') return between(random, minutes * 0.46, minutes * 0.8);
+    return between(random, 4, until);
+  };
   const [small, gravest] = countingSeverities(standard);
   for (let n = poisson(random, blend(who.faults)); n > 0; n -= 1) {
     const item = pickWeighted(random, weighted(standard, who, small));
-    if (item) add(between(random, 4, until), { kind: 'fault', item: item.id, severity: small, run: null });
+    if (item) add(minuteFor(item), { kind: 'fault', item: item.id, severity: small, run: null });
   }
   if (random() < blend(who.grave)) {
     const item = pickWeighted(random, weighted(standard, who, gravest));
@@ -126,6 +132,8 @@ function weighted(standard: Standard, who: DemoLearner, severity: string): (read
 
 /** Manoeuvres come once in a mock, so their items are marked less often. */
 function weightOf(skill: string): number {
-  const ofManoeuvre = manoeuvreKinds.some((kind) => skill === kind || skill.startsWith(`${kind}.`));
-  return COMMON[skill] ?? (ofManoeuvre ? 0.3 : 0.8);
+  return COMMON[skill] ?? (isOfManoeuvre(skill) ? 0.3 : 0.8);
 }
+
+const isOfManoeuvre = (skill: string): boolean =>
+  manoeuvreKinds.some((kind) => skill === kind || skill.startsWith(`${kind}.`));

@@ -1,6 +1,5 @@
-import { existsSync } from 'node:fs';
 import { send } from '@koa/send';
-import type { Middleware } from 'koa';
+import type { Context, Middleware } from 'koa';
 
 /** The built web application: hashed files for good, the shell for every address that is no file. */
 export const pages =
@@ -9,21 +8,25 @@ export const pages =
     await next();
     if (ctx.body || ctx.status !== 404 || ctx.path.startsWith('/api/')) return;
     if (ctx.method !== 'GET' && ctx.method !== 'HEAD') return;
-    const isFile = /\.[a-z0-9]+$/i.test(ctx.path);
-    try {
-      await send(ctx, isFile ? ctx.path : '/index.html', {
-        root,
-        immutable: ctx.path.startsWith('/assets/'),
-        maxAge: ctx.path.startsWith('/assets/') ? 31_536_000_000 : 0,
-      });
-    } catch (error) {
-      if (!isMissing(error)) throw error;
-      if (!existsSync(root)) {
-        ctx.status = 503;
-        ctx.body = 'The web application is not built. Run npm run build.';
-      }
-    }
+    // An address of a screen may look like a file: /standards/timed-yard/1.0.0.
+    const sent = /\.[a-z0-9]+$/i.test(ctx.path) && (await sendFile(ctx, root, ctx.path));
+    if (sent || ctx.path.startsWith('/assets/') || !ctx.accepts('html')) return;
+    if (await sendFile(ctx, root, '/index.html')) return;
+    ctx.status = 503;
+    ctx.body = 'The web application is not built. Run npm run build.';
   };
+
+/** False when there is no such file. */
+async function sendFile(ctx: Context, root: string, path: string): Promise<boolean> {
+  const hashed = path.startsWith('/assets/');
+  try {
+    await send(ctx, path, { root, immutable: hashed, maxAge: hashed ? 31_536_000_000 : 0 });
+    return true;
+  } catch (error) {
+    if (isMissing(error)) return false;
+    throw error;
+  }
+}
 
 const isMissing = (error: unknown): boolean =>
   error instanceof Error && 'status' in error && (error.status === 404 || error.status === 400);

@@ -30,6 +30,7 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const places: Place[] = [
     { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
     { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
+    { id: 'standards', label: 'Standards', more: 'what passes, and why', to: '/standards' },
     ...(learners?.items ?? []).flatMap(({ id, name }) => [
       { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },

@@ -12,6 +12,7 @@ const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).J
 const places = [
   { to: '/', label: 'Today' },
   { to: '/setup', label: 'Start a mock' },
+  { to: '/standards', label: 'Standards' },
 ] as const;
 
 /** The frame of every screen but the Deck. */
@@ -50,7 +51,7 @@ export function Shell() {
                   key={to}
                   component={NavLink}
                   to={to}
-                  end
+                  end={to === '/'}
                   sx={{
                     display: 'flex',
                     alignItems: 'center',

@@ -36,6 +36,14 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../kerb')).KerbPage }),
           },
           { path: '/tests/:test', lazy: async () => ({ Component: (await import('../report')).ReportPage }) },
+          {
+            path: '/standards',
+            lazy: async () => ({ Component: (await import('../standards')).LibraryPage }),
+          },
+          {
+            path: '/standards/:id/:version',
+            lazy: async () => ({ Component: (await import('../standards')).StandardPage }),
+          },
           { path: '*', element: <MissingPage /> },
         ],
       },

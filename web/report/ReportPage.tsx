@@ -7,6 +7,7 @@ import { useDrive } from '../log';
 import { hourText, longDayText } from '../ui';
 import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
 import { MarkTable } from './MarkTable';
+import { OtherStandards } from './OtherStandards';
 import { RunningTotals } from './RunningTotals';
 import { SectionTable } from './SectionTable';
 import { TimeLine } from './TimeLine';
@@ -64,6 +65,7 @@ export function ReportPage() {
       <SectionTable standard={standard} judgement={judgement} />
       <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
+      <OtherStandards drive={drive} />
       <MarkTable standard={standard} judgement={judgement} startedAt={test.startedAt} />
     </Box>
   );

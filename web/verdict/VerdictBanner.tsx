@@ -34,7 +34,7 @@ export function VerdictBanner({ standard, judgement }: { standard: Standard; jud
         >
           {outcomeWords[verdict.outcome]}
         </Typography>
-        <Typography sx={{ fontSize: '1.2rem', mt: 0.5 }}>{decisiveWords(standard, judgement)}</Typography>
+        <Typography sx={{ fontSize: '1.2rem', mt: 0.5 }}>{decisiveWords(standard, verdict)}</Typography>
         {provisional ? (
           <Typography sx={{ mt: 0.5, color: colour('ochre'), fontWeight: 700 }}>{provisional}</Typography>
         ) : null}

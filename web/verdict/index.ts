@@ -3,4 +3,4 @@ export { LimitTrace } from './LimitTrace';
 export { OutcomeSign } from './OutcomeSign';
 export { stageAt, stages, stageTitle } from './stages';
 export { VerdictBanner } from './VerdictBanner';
-export { breachWords, outcomeWords } from './words';
+export { breachWords, decisiveWords, outcomeWords } from './words';

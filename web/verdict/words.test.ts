@@ -11,13 +11,10 @@ const standard = standardWith({
     limitInput({ id: 'grave', where: { severities: ['grave'] } }),
   ],
 });
-const wordsFor = (faults: readonly [item: string, severity: string][]) =>
-  decisiveWords(
-    standard,
-    judge(standard, eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity }))), {
-      retest: false,
-    }),
-  );
+const wordsFor = (faults: readonly [item: string, severity: string][]) => {
+  const events = eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity })));
+  return decisiveWords(standard, judge(standard, events, { retest: false }).verdict);
+};
 
 describe('what decided it', () => {
   it.each([

@@ -1,4 +1,3 @@
-import type { Judgement } from '../../core/marking';
 import {
   limitOf,
   scopedTitle,
@@ -6,6 +5,7 @@ import {
   type Headroom,
   type Outcome,
   type Standard,
+  type Verdict,
 } from '../../core/standard';
 
 export const outcomeWords: Readonly<Record<Outcome, string>> = {
@@ -30,8 +30,9 @@ export function breachWords(standard: Standard, { limit: id, scope, total, max }
 }
 
 /** The limit that decided it, or what is left of the nearest one. */
-export function decisiveWords(standard: Standard, { verdict, ending }: Judgement): string {
-  const decisive = ending ?? verdict.breaches[0];
+export function decisiveWords(standard: Standard, verdict: Pick<Verdict, 'breaches' | 'headroom'>): string {
+  const decisive =
+    verdict.breaches.find(({ limit }) => limitOf(standard, limit)?.ends) ?? verdict.breaches[0];
   if (decisive) return breachWords(standard, decisive);
   const nearest = [...verdict.headroom].filter(({ max }) => max > 0).sort((a, b) => a.left - b.left)[0];
   if (!nearest) return 'No limit was passed.';

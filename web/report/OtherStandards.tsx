@@ -1,0 +1,124 @@
+import ExpandMore from '@mui/icons-material/ExpandMore';
+import { Accordion, AccordionDetails, AccordionSummary, Box, Button, Typography } from '@mui/material';
+import { useState } from 'react';
+import { judgeUnder, type ForeignJudgement } from '../../core/marking';
+import { compileStandard, type Standard } from '../../core/standard';
+import type { StandardSummary } from '../../contract';
+import { errorText, useStandardQuery, useStandardsQuery } from '../api';
+import type { OpenDrive } from '../log';
+import { colour, ErrorNote, LoadingNote } from '../ui';
+import { breachWords, decisiveWords, OutcomeSign, outcomeWords } from '../verdict';
+
+/** The same drive as the other schools of marking would have judged it; asked for, since it loads them all. */
+export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {
+  const [open, setOpen] = useState(false);
+  const { data, error } = useStandardsQuery(undefined, { skip: !open });
+  const newest = (data?.items ?? []).filter(
+    ({ id }, n, all) => id !== drive.standard.id && all.findIndex((other) => other.id === id) === n,
+  );
+  return (
+    <Box component="section" aria-labelledby="others" className="screen-only">
+      <Typography variant="h2" id="others" sx={{ mb: 1 }}>
+        Judged under other standards
+      </Typography>
+      {open ? null : (
+        <Button variant="outlined" onClick={() => setOpen(true)}>
+          Judge this drive under every other standard
+        </Button>
+      )}
+      {error ? <ErrorNote title="The standards could not be loaded">{errorText(error)}</ErrorNote> : null}
+      {open && !data && !error ? <LoadingNote what="the standards" /> : null}
+      {newest.map((summary) => (
+        <UnderStandard key={summary.id} drive={drive} summary={summary} />
+      ))}
+      {newest.length > 0 ? (
+        <Typography variant="body2" sx={{ mt: 1, color: 'text.secondary' }}>
+          Items are carried over by their skill, severities by their gravity; where there is no like one, the
+          next graver stands in. A drive is only ever marked under its own standard.
+        </Typography>
+      ) : null}
+    </Box>
+  );
+}
+
+function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly summary: StandardSummary }) {
+  const { data: standard } = useStandardQuery({ id: summary.id, version: summary.version });
+  if (!standard) return <LoadingNote what={summary.title} />;
+  const judged = judgeUnder(drive.standard, standard, drive.events, { retest: drive.test.retest });
+  const { verdict, translation } = judged;
+  const lost = translation.marks.filter(({ how }) => how === 'lost').length;
+  // A pass that comes of marks left out would be no pass.
+  const tooLittle = lost * 2 > translation.marks.length && verdict.breaches.length === 0;
+  return (
+    <Accordion
+      disableGutters
+      square
+      sx={{
+        bgcolor: 'transparent',
+        backgroundImage: 'none',
+        borderBottom: `1px solid ${colour('line')}`,
+        '&::before': { display: 'none' },
+      }}
+    >
+      <AccordionSummary expandIcon={<ExpandMore />} sx={{ px: 0, minHeight: 64 }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: '1fr', sm: '1fr 1.4fr 150px' },
+            columnGap: 2,
+            alignItems: 'center',
+            width: '100%',
+          }}
+        >
+          <Typography sx={{ fontWeight: 700 }}>{standard.title}</Typography>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2 }}>
+            <OutcomeSign outcome={tooLittle ? 'incomplete' : verdict.outcome} size={20} />
+            <Typography>
+              {tooLittle
+                ? 'Too little carries over to say.'
+                : `${outcomeWords[verdict.outcome]}. ${decisiveWords(standard, verdict)}`}
+            </Typography>
+          </Box>
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {lost === 0 ? 'all carried over' : `${lost} of ${translation.marks.length} not carried`}
+          </Typography>
+        </Box>
+      </AccordionSummary>
+      <AccordionDetails sx={{ px: 0 }}>
+        <Details from={drive.standard} to={standard} judged={judged} />
+      </AccordionDetails>
+    </Accordion>
+  );
+}
+
+function Details({ from, to, judged }: { from: Standard; to: Standard; judged: ForeignJudgement }) {
+  const { verdict, translation } = judged;
+  const label = (standard: Standard, id: string) => compileStandard(standard).itemOf(id).item.label;
+  const severity = (standard: Standard, id: string) =>
+    standard.severities.find((one) => one.id === id)?.label.toLowerCase() ?? id;
+  return (
+    <Box component="ul" sx={{ m: 0, pl: 2.5, '& li': { py: 0.4 } }}>
+      {verdict.breaches.map((breach) => (
+        <li key={`${breach.limit} ${breach.by}`}>
+          <b>{breachWords(to, breach)}</b>
+        </li>
+      ))}
+      {translation.marks.map((mark, n) => (
+        <li key={`${mark.by} ${n}`}>
+          {label(from, mark.from.item)}, {severity(from, mark.from.severity)}:{' '}
+          {mark.how === 'carried'
+            ? `as ${label(to, mark.to.item)}, ${severity(to, mark.to.severity)}`
+            : `not carried over. ${mark.why}.`}
+        </li>
+      ))}
+      {translation.merged.map(({ to: item, from: items }) => (
+        <li key={item}>
+          {items.map((id) => label(from, id)).join(' and ')} came together in {label(to, item)}.
+        </li>
+      ))}
+      {translation.notHeld.map((what) => (
+        <li key={what}>{what}: not part of this standard.</li>
+      ))}
+    </Box>
+  );
+}

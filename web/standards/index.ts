@@ -1,0 +1,2 @@
+export { LibraryPage } from './LibraryPage';
+export { StandardPage } from './StandardPage';
