@@ -42,7 +42,8 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await expect(page.getByRole('row', { name: /first marked driving fault/ })).toBeVisible();
   await page.getByRole('button', { name: 'Judge this drive under every other standard' }).click();
   const strikes = page.getByRole('button', { name: /^Strikes/ });
-  await expect(strikes).toContainText('Pass');
+  // A serious fault has no like severity there: the next graver one ends the test.
+  await expect(strikes).toContainText('Ended early');
   await page.getByRole('button', { name: /^Graded faults/ }).click();
   await expect(page.getByText('Giving way, serious fault: as')).toBeVisible();
   const verdictOfServer = await page.request.get(`/api/v1/tests/${id}/verdict`);
@@ -135,4 +136,33 @@ test('marking rests behind a cover that says to watch the road', async ({ page }
   await page.getByRole('button', { name: 'Go on marking' }).click();
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+});
+
+test('the third minor on one skill asks whether it is a habit, and the guide proposes with its reason', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
+  for (let n = 0; n < 3; n += 1) await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await page.getByRole('button', { name: 'Grade it' }).click();
+  const guide = page.getByRole('dialog', { name: /How grave was it/ });
+  await guide.getByRole('button', { name: 'No' }).click();
+  await guide.getByRole('button', { name: 'No' }).click();
+  await expect(guide).toContainText('third time');
+  await guide.getByRole('button', { name: 'Yes' }).click();
+  await guide.getByRole('button', { name: 'Serious fault' }).click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+
+  await tape(page)
+    .getByRole('button', { name: /^Regrade/ })
+    .last()
+    .click();
+  await page.getByRole('menuitem', { name: /Ask me/ }).click();
+  for (let n = 0; n < 2; n += 1) await guide.getByRole('button', { name: 'No' }).click();
+  await guide.getByRole('button', { name: 'Yes' }).click();
+  await guide.getByRole('button', { name: /No fault/ }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  await endDrive(page);
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByText(/Severity guide: The third time on one skill/)).toBeVisible();
 });

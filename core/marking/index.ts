@@ -11,6 +11,7 @@ export {
   type EventOf,
   type LogHeader,
 } from './event';
+export { guideQuestions, guideStep, minorsOnSkill, severityForGravity, type GuideAnswers } from './guide';
 export { judge, type Judgement } from './judge';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { LOG_FORMAT, MAX_LOG_LENGTH, readLog, readLogUnder, writeLog, type Log } from './log';

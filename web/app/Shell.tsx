@@ -1,3 +1,4 @@
+import Logout from '@mui/icons-material/LogoutOutlined';
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -80,10 +81,14 @@ export function Shell() {
             </Typography>
             <Button
               color="inherit"
+              aria-label="Sign out"
               onClick={() => void signOut()}
-              sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 } }}
+              sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 }, minWidth: 48 }}
             >
-              Sign out
+              <Logout sx={{ display: { sm: 'none' } }} />
+              <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+                Sign out
+              </Box>
             </Button>
           </Stack>
         </Container>

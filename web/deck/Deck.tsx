@@ -1,24 +1,33 @@
-import { Box, Button, TextField, useMediaQuery, type Theme } from '@mui/material';
-import { useSnackbar } from 'notistack';
-import { useCallback, useMemo, useState } from 'react';
+import { Box, TextField, useMediaQuery, type Theme } from '@mui/material';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { isPaused, openRun, runsOf, type EventBody, type EventOf, type Judgement } from '../../core/marking';
+import {
+  isPaused,
+  minorsOnSkill,
+  openRun,
+  runsOf,
+  type EventBody,
+  type EventOf,
+  type Judgement,
+} from '../../core/marking';
 import type { Item, Severity, Standard } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { stages } from '../verdict';
-import { colour, KeyList, LightSwitch, severityWord, tokens, Wren } from '../ui';
+import { colour, KeyList, LightSwitch, Wren } from '../ui';
 import { DeckClock } from './DeckClock';
 import { EndDialog } from './EndDialog';
 import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
+import { GuideDialog } from './GuideDialog';
 import { HeadroomPanel, HeadroomRow, headroomInView } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { ManoeuvreDialog, type Side } from './ManoeuvreDialog';
 import { PausedCover } from './PausedCover';
 import { RunPanel } from './RunPanel';
 import { StageBar } from './StageBar';
-import { Tape, tapeEntries } from './Tape';
+import { Tape } from './Tape';
 import { useDeckKeys } from './useDeckKeys';
+import { useMarking } from './useMarking';
 
 interface Props {
   readonly drive: OpenDrive;
@@ -42,13 +51,11 @@ const keys = [
 export function Deck({ drive, judgement, record }: Props) {
   const { test, standard } = drive;
   const wide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const navigate = useNavigate();
   const [letters, setLetters] = useState('');
   const [chosen, setChosen] = useState(0);
   const [section, setSection] = useState(() => firstSection(standard));
   const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | null>(null);
-  const [said, setSaid] = useState('');
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
   const inSection = standard.sections.find(({ id }) => id === section);
@@ -57,61 +64,21 @@ export function Deck({ drive, judgement, record }: Props) {
   const stage = judgement.drive.stages.at(-1)?.stage ?? stages[0].id;
 
   const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
-  const runId = running?.run ?? null;
 
   const type = (text: string) => {
     setLetters(text);
     setChosen(0);
   };
 
-  const undo = useCallback(
-    (event: string, what: string) => {
-      const retract = record({ kind: 'retract', of: event });
-      setSaid(`Undone: ${what}`);
-      enqueueSnackbar(`Undone: ${what}`, {
-        action: (key) => (
-          <Button
-            color="inherit"
-            sx={{ minHeight: tokens.deckTouch }}
-            onClick={() => {
-              record({ kind: 'retract', of: retract });
-              closeSnackbar(key);
-            }}
-          >
-            Bring it back
-          </Button>
-        ),
-      });
-    },
-    [record, enqueueSnackbar, closeSnackbar],
-  );
-
-  const mark = useCallback(
-    (item: Item, severity: Severity) => {
-      record({ kind: 'fault', item: item.id, severity: severity.id, run: runId });
-      setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
-      setLetters('');
-      setChosen(0);
-    },
-    [record, runId],
-  );
-
-  const regrade = useCallback(
-    (of: string, severity: string) => {
-      record({ kind: 'regrade', of, severity });
-      setSaid('Regraded');
-    },
-    [record],
-  );
-
-  const peg = useCallback(() => {
-    record({ kind: 'peg', run: runId });
-    setSaid('Pegged');
-  }, [record, runId]);
-
-  const undoLast = () => {
-    const last = tapeEntries(judgement)[0];
-    if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : 'peg');
+  const { said, mark, undo, undoLast, regrade, peg, guided, askGuide, closeGuide, decide } = useMarking({
+    standard,
+    judgement,
+    record,
+    run: running?.run ?? null,
+  });
+  const markAndClear = (item: Item, severity: Severity) => {
+    mark(item, severity);
+    type('');
   };
 
   const startManoeuvre = (manoeuvre: string, side: Side | null) => {
@@ -135,7 +102,7 @@ export function Deck({ drive, judgement, record }: Props) {
   };
 
   useDeckKeys({
-    enabled: open === null && !paused,
+    enabled: open === null && guided === null && !paused,
     typing: letters !== '',
     onLetter: (letter) => type(letters + letter),
     onErase: () => type(letters.slice(0, -1)),
@@ -144,7 +111,7 @@ export function Deck({ drive, judgement, record }: Props) {
     onMark: (event) => {
       const target = placed[chosen];
       const severities = target && padSeverities(standard, target.item);
-      if (target && severities) mark(target.item, severityByKeys(severities, event));
+      if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
     },
     onPeg: peg,
     onUndo: undoLast,
@@ -155,7 +122,7 @@ export function Deck({ drive, judgement, record }: Props) {
     <PadGrid
       {...{ standard, placed, judgement }}
       chosen={letters ? chosen : null}
-      onMark={mark}
+      onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
   );
@@ -172,8 +139,25 @@ export function Deck({ drive, judgement, record }: Props) {
       }}
     />
   );
+  const areas = (columns: number) => (
+    <SectionTiles
+      sections={standard.sections}
+      chosen={letters ? null : section}
+      columns={columns}
+      onChoose={(id) => {
+        type('');
+        setSection(id);
+      }}
+    />
+  );
   const tape = (most: number) => (
-    <Tape {...{ standard, judgement, most }} startedAt={test.startedAt} onUndo={undo} onRegrade={regrade} />
+    <Tape
+      {...{ standard, judgement, most }}
+      startedAt={test.startedAt}
+      onUndo={undo}
+      onRegrade={regrade}
+      onGuide={askGuide}
+    />
   );
   const ending = judgement.ending ? (
     <Box
@@ -223,17 +207,7 @@ export function Deck({ drive, judgement, record }: Props) {
       </Top>
       {wide ? (
         <Middle>
-          <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>
-            <SectionTiles
-              sections={standard.sections}
-              chosen={letters ? null : section}
-              onChoose={(id) => {
-                type('');
-                setSection(id);
-              }}
-              columns={2}
-            />
-          </Column>
+          <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>{areas(2)}</Column>
           <Column>
             {ending}
             {panel}
@@ -255,15 +229,7 @@ export function Deck({ drive, judgement, record }: Props) {
             ))}
           </Box>
           <Box sx={{ py: 1.25 }}>{search}</Box>
-          <SectionTiles
-            sections={standard.sections}
-            chosen={letters ? null : section}
-            onChoose={(id) => {
-              type('');
-              setSection(id);
-            }}
-            columns={0}
-          />
+          {areas(0)}
           <Box sx={{ mt: 1.25, mb: 2 }}>{pads}</Box>
           {tape(6)}
         </Column>
@@ -284,6 +250,15 @@ export function Deck({ drive, judgement, record }: Props) {
         onClose={() => setOpen(null)}
         onStart={startManoeuvre}
       />
+      {guided ? (
+        <GuideDialog
+          standard={standard}
+          item={guided.item}
+          habit={minorsOnSkill(standard, judgement.marks, guided.item.skill) >= 3}
+          onClose={closeGuide}
+          onDecide={decide}
+        />
+      ) : null}
       <EndDialog open={open === 'end'} onClose={() => setOpen(null)} onEnd={end} />
       <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keys} />
     </Frame>
@@ -299,6 +274,3 @@ function firstSection(standard: Standard): string {
   const driving = standard.sections.find(({ items }) => !items.some(({ id }) => before.has(id)));
   return (driving ?? standard.sections[0])?.id ?? '';
 }
-
-const labelOf = (standard: Standard, id: string): string =>
-  standard.sections.flatMap(({ items }) => items).find((item) => item.id === id)?.label ?? id;

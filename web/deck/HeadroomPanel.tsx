@@ -1,20 +1,23 @@
 import { Box, Typography } from '@mui/material';
-import type { Judgement } from '../../core/marking';
+import { openRun, type Judgement } from '../../core/marking';
 import { limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
 import { colour } from '../ui';
 
 /**
  * The limits worth an eye now: faults and points over the whole test; all others once something counts in
- * them, the narrow ones only when little is left. Gone ones first, then by the share that is left.
+ * them, the narrow ones when little is left or when they are of the run that is going on. Gone ones first, then by the share that is left.
  */
 export function headroomInView(standard: Standard, judgement: Judgement, most: number): readonly Headroom[] {
+  const run = openRun(judgement.drive)?.run ?? null;
   return judgement.headroom
-    .filter((row) => !atRest(standard, row))
+    .filter((row) => !atRest(standard, row, run))
     .sort((a, b) => rank(a) - rank(b))
     .slice(0, most);
 }
 
-function atRest(standard: Standard, { limit: id, scope, total, left, max }: Headroom): boolean {
+function atRest(standard: Standard, row: Headroom, run: string | null): boolean {
+  const { limit: id, scope, total, left, max } = row;
+  if ('run' in scope && scope.run === run && total > 0) return false;
   const of = limitOf(standard, id)?.of;
   if (scope.per === 'test') return total === 0 && of !== 'faults' && of !== 'points';
   return total === 0 || left > Math.max(1, max / 2);

@@ -8,6 +8,8 @@ import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
 export interface TapeActions {
   readonly onUndo: (event: string, what: string) => void;
   readonly onRegrade: (event: string, severity: string) => void;
+  /** Opens the severity guide for a mark. */
+  readonly onGuide: (event: string, item: string) => void;
 }
 
 interface Props extends TapeActions {
@@ -52,7 +54,7 @@ const What = styled('button')({
 });
 
 /** The last marks and pegs, newest first, each with undo; marks with another severity too. */
-export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade }: Props) {
+export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade, onGuide }: Props) {
   const entries = tapeEntries(judgement).slice(0, most);
   return (
     <Box component="section" aria-label="Last marks">
@@ -62,7 +64,10 @@ export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade }
       ) : null}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {entries.map((entry) => (
-          <TapeRow key={`${entry.id} ${entry.n}`} {...{ entry, standard, startedAt, onUndo, onRegrade }} />
+          <TapeRow
+            key={`${entry.id} ${entry.n}`}
+            {...{ entry, standard, startedAt, onUndo, onRegrade, onGuide }}
+          />
         ))}
       </Box>
     </Box>
@@ -91,6 +96,7 @@ function TapeRow({
   startedAt,
   onUndo,
   onRegrade,
+  onGuide,
 }: { readonly entry: TapeEntry; readonly standard: Standard; readonly startedAt: string } & TapeActions) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { itemOf, severities } = compileStandard(standard);
@@ -152,6 +158,15 @@ function TapeRow({
               </MenuItem>
             ) : null;
           })}
+          <MenuItem
+            sx={{ minHeight: tokens.deckTouch, fontSize: 20, borderTop: `1px solid ${colour('line')}` }}
+            onClick={() => {
+              setAnchor(null);
+              onGuide(entry.id, item.id);
+            }}
+          >
+            How grave was it? Ask me
+          </MenuItem>
         </Menu>
       ) : null}
       <Act type="button" onClick={() => onUndo(entry.id, label)} aria-label={`Undo ${label}`}>

@@ -1,12 +1,11 @@
-import ExpandMore from '@mui/icons-material/ExpandMore';
-import { Accordion, AccordionDetails, AccordionSummary, Box, Button, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { judgeUnder, type ForeignJudgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import { errorText, useStandardQuery, useStandardsQuery } from '../api';
 import type { OpenDrive } from '../log';
-import { colour, ErrorNote, LoadingNote } from '../ui';
+import { ErrorNote, LoadingNote, OpeningRow } from '../ui';
 import { breachWords, decisiveWords, OutcomeSign, outcomeWords } from '../verdict';
 
 /** The same drive as the other schools of marking would have judged it; asked for, since it loads them all. */
@@ -50,17 +49,8 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
   // A pass that comes of marks left out would be no pass.
   const tooLittle = lost * 2 > translation.marks.length && verdict.breaches.length === 0;
   return (
-    <Accordion
-      disableGutters
-      square
-      sx={{
-        bgcolor: 'transparent',
-        backgroundImage: 'none',
-        borderBottom: `1px solid ${colour('line')}`,
-        '&::before': { display: 'none' },
-      }}
-    >
-      <AccordionSummary expandIcon={<ExpandMore />} sx={{ px: 0, minHeight: 64 }}>
+    <OpeningRow
+      summary={
         <Box
           sx={{
             display: 'grid',
@@ -83,11 +73,10 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
             {lost === 0 ? 'all carried over' : `${lost} of ${translation.marks.length} not carried`}
           </Typography>
         </Box>
-      </AccordionSummary>
-      <AccordionDetails sx={{ px: 0 }}>
-        <Details from={drive.standard} to={standard} judged={judged} />
-      </AccordionDetails>
-    </Accordion>
+      }
+    >
+      <Details from={drive.standard} to={standard} judged={judged} />
+    </OpeningRow>
   );
 }
 

@@ -2,6 +2,7 @@ export { Glyph, GlyphShape, gravityColour } from './Glyph';
 export { KeyList } from './KeyList';
 export { LightSwitch } from './LightSwitch';
 export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
+export { OpeningRow } from './OpeningRow';
 export { PegSign } from './PegSign';
 export { severityWord } from './severityWord';
 export { colour, theme } from './theme';

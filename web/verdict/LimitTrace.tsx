@@ -1,8 +1,7 @@
-import ExpandMore from '@mui/icons-material/ExpandMore';
-import { Accordion, AccordionDetails, AccordionSummary, Box, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { clockText, type Judgement } from '../../core/marking';
 import { compileStandard, limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
-import { colour, Glyph, severityWord } from '../ui';
+import { colour, Glyph, severityWord, OpeningRow } from '../ui';
 import { leftWords } from './words';
 
 interface Props {
@@ -41,17 +40,8 @@ function LimitRow({ row, standard, judgement, startedAt }: Props & { readonly ro
   );
   const gone = row.left < 0;
   return (
-    <Accordion
-      disableGutters
-      square
-      sx={{
-        bgcolor: 'transparent',
-        borderBottom: `1px solid ${colour('line')}`,
-        '&::before': { display: 'none' },
-        backgroundImage: 'none',
-      }}
-    >
-      <AccordionSummary expandIcon={<ExpandMore />} sx={{ px: 0, minHeight: 64 }}>
+    <OpeningRow
+      summary={
         <Box
           sx={{
             display: 'grid',
@@ -70,16 +60,15 @@ function LimitRow({ row, standard, judgement, startedAt }: Props & { readonly ro
             {leftWords(row)}
           </Typography>
         </Box>
-      </AccordionSummary>
-      <AccordionDetails sx={{ px: 0, pt: 0, pb: 2 }}>
-        <Typography sx={{ color: 'text.secondary' }}>{limit.because}</Typography>
-        <Typography sx={{ my: 1 }}>
-          {row.total} in all, at most {row.max}: {row.max} − {row.total} = {signed(row.left)}.
-          {breach ? ` Passed at ${sinceStart(breach.at, startedAt)}.` : ''}
-        </Typography>
-        <TraceMarks {...{ row, standard, judgement, startedAt }} deciding={breach?.by ?? null} />
-      </AccordionDetails>
-    </Accordion>
+      }
+    >
+      <Typography sx={{ color: 'text.secondary' }}>{limit.because}</Typography>
+      <Typography sx={{ my: 1 }}>
+        {row.total} in all, at most {row.max}: {row.max} − {row.total} = {signed(row.left)}.
+        {breach ? ` Passed at ${sinceStart(breach.at, startedAt)}.` : ''}
+      </Typography>
+      <TraceMarks {...{ row, standard, judgement, startedAt }} deciding={breach?.by ?? null} />
+    </OpeningRow>
   );
 }
 

@@ -1,0 +1,105 @@
+import { Button } from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useCallback, useState } from 'react';
+import { minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
+import type { Item, Severity, Standard } from '../../core/standard';
+import { severityWord, tokens } from '../ui';
+import { tapeEntries } from './Tape';
+
+interface Parts {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly record: (body: EventBody) => string;
+  /** The run of a manoeuvre that marks and pegs belong to now. */
+  readonly run: string | null;
+}
+
+/** What can be done with marks: made, undone, regraded, pegged, and graded with the guide. */
+export function useMarking({ standard, judgement, record, run }: Parts) {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const [said, setSaid] = useState('');
+  const [guided, setGuided] = useState<{ readonly event: string; readonly item: Item } | null>(null);
+
+  const undo = useCallback(
+    (event: string, what: string) => {
+      const retract = record({ kind: 'retract', of: event });
+      setSaid(`Undone: ${what}`);
+      enqueueSnackbar(`Undone: ${what}`, {
+        action: (key) => (
+          <Button
+            color="inherit"
+            sx={{ minHeight: tokens.deckTouch }}
+            onClick={() => {
+              record({ kind: 'retract', of: retract });
+              closeSnackbar(key);
+            }}
+          >
+            Bring it back
+          </Button>
+        ),
+      });
+    },
+    [record, enqueueSnackbar, closeSnackbar],
+  );
+
+  const mark = useCallback(
+    (item: Item, severity: Severity) => {
+      const by = record({ kind: 'fault', item: item.id, severity: severity.id, run: run });
+      if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === 2)
+        enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
+          autoHideDuration: 8_000,
+          action: (key) => (
+            <Button
+              color="inherit"
+              sx={{ minHeight: tokens.deckTouch }}
+              onClick={() => {
+                setGuided({ event: by, item });
+                closeSnackbar(key);
+              }}
+            >
+              Grade it
+            </Button>
+          ),
+        });
+      setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
+    },
+    [record, run, standard, judgement.marks, enqueueSnackbar, closeSnackbar],
+  );
+
+  const regrade = useCallback(
+    (of: string, severity: string) => {
+      record({ kind: 'regrade', of, severity });
+      setSaid('Regraded');
+    },
+    [record],
+  );
+
+  const askGuide = (event: string, id: string) => {
+    const item = standard.sections.flatMap(({ items }) => items).find((one) => one.id === id);
+    if (item) setGuided({ event, item });
+  };
+
+  const decide = (severity: Severity | null, reason: string) => {
+    if (!guided) return;
+    if (severity) regrade(guided.event, severity.id);
+    else undo(guided.event, guided.item.label);
+    record({ kind: 'note', text: `Severity guide: ${reason}`, of: guided.event });
+    setGuided(null);
+  };
+
+  const peg = useCallback(() => {
+    record({ kind: 'peg', run: run });
+    setSaid('Pegged');
+  }, [record, run]);
+
+  const undoLast = () => {
+    const last = tapeEntries(judgement)[0];
+    if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : 'peg');
+  };
+
+  const closeGuide = () => setGuided(null);
+  return { said, mark, undo, undoLast, regrade, peg, guided, askGuide, closeGuide, decide };
+}
+
+const labelOf = (standard: Standard, id: string): string =>
+  standard.sections.flatMap(({ items }) => items).find((item) => item.id === id)?.label ?? id;
