@@ -5,15 +5,15 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../api';
 import { colour, LightSwitch, Wren } from '../ui';
-import { KeysDialog } from './KeysDialog';
 
-/** Found by its keys or its button, and loaded then. */
+/** Opened by their keys, and loaded then. */
 const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
+const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).KeysDialog }));
 
 const places = [
-  { to: '/', label: 'Today' },
-  { to: '/setup', label: 'Start a mock' },
-  { to: '/standards', label: 'Standards' },
+  { to: '/', label: 'Today', short: 'Today' },
+  { to: '/setup', label: 'Start a mock', short: 'Mock' },
+  { to: '/standards', label: 'Standards', short: 'Standards' },
 ] as const;
 
 /** The frame of every screen but the Deck. */
@@ -47,7 +47,7 @@ export function Shell() {
               direction="row"
               sx={{ alignSelf: 'stretch', flex: 1 }}
             >
-              {places.map(({ to, label }) => (
+              {places.map(({ to, label, short }) => (
                 <Box
                   key={to}
                   component={NavLink}
@@ -64,7 +64,12 @@ export function Shell() {
                     '&.active': { fontWeight: 700, borderBottomColor: colour('jasper') },
                   }}
                 >
-                  {label}
+                  <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+                    {label}
+                  </Box>
+                  <Box component="span" sx={{ display: { sm: 'none' } }}>
+                    {short}
+                  </Box>
                 </Box>
               ))}
             </Stack>
@@ -96,12 +101,10 @@ export function Shell() {
       <Container component="main" maxWidth="xl" sx={{ py: { xs: 2, sm: 3 } }}>
         <Outlet />
       </Container>
-      {open === 'jump' ? (
-        <Suspense fallback={null}>
-          <JumpDialog open onClose={() => setOpen(null)} />
-        </Suspense>
-      ) : null}
-      <KeysDialog open={open === 'keys'} onClose={() => setOpen(null)} />
+      <Suspense fallback={null}>
+        {open === 'jump' ? <JumpDialog open onClose={() => setOpen(null)} /> : null}
+        {open === 'keys' ? <KeysDialog open onClose={() => setOpen(null)} /> : null}
+      </Suspense>
     </Box>
   );
 }

@@ -3,7 +3,6 @@ import '@fontsource/atkinson-hyperlegible/latin-700.css';
 import '@fontsource/atkinson-hyperlegible/latin-ext-400.css';
 import '@fontsource/atkinson-hyperlegible/latin-ext-700.css';
 import { CssBaseline, ThemeProvider } from '@mui/material';
-import { SnackbarProvider } from 'notistack';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
@@ -24,9 +23,7 @@ if (root)
       <Provider store={store}>
         <ThemeProvider theme={theme} defaultMode="system">
           <CssBaseline />
-          <SnackbarProvider maxSnack={2} anchorOrigin={{ vertical: 'top', horizontal: 'center' }}>
-            <RouterProvider router={router} />
-          </SnackbarProvider>
+          <RouterProvider router={router} />
         </ThemeProvider>
       </Provider>
     </StrictMode>,

@@ -1,4 +1,5 @@
 import { Box, Button, Stack } from '@mui/material';
+import { SnackbarProvider } from 'notistack';
 import { Link, useParams } from 'react-router';
 import { useDrive } from '../log';
 import { EmptyNote } from '../ui';
@@ -36,5 +37,9 @@ export function DeckPage() {
         </EmptyNote>
       </Box>
     );
-  return <Deck drive={drive} judgement={judgement} record={record} />;
+  return (
+    <SnackbarProvider maxSnack={2} anchorOrigin={{ vertical: 'top', horizontal: 'center' }}>
+      <Deck drive={drive} judgement={judgement} record={record} />
+    </SnackbarProvider>
+  );
 }
