@@ -1,4 +1,5 @@
 export { allLimits, compileStandard, type PlacedItem } from './compile';
+export { changeSentences, diffStandards, standardParts, type Change, type StandardPart } from './diff';
 export { runExamples, type ExampleResult } from './examples';
 export { runPhases, type Happening, type Mark, type Reading, type RunPhase, type RunStep } from './happening';
 export {
@@ -31,3 +32,4 @@ export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';
 export { heldValue, withVariant } from './variants';
 export { limitOf, limitTitle, scopedTitle } from './words';
+export { compareVersions, nextVersion } from './version';

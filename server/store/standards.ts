@@ -1,4 +1,4 @@
-import { readStandard, type Standard, type StandardRef } from '../../core/standard';
+import { compareVersions, readStandard, type Standard, type StandardRef } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import type { Database } from './database';
 
@@ -32,11 +32,6 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
 function summaryOf(body: string): string | null {
   const { summary } = JSON.parse(body) as { summary?: string };
   return summary ?? null;
-}
-
-function compareVersions(a: string, b: string): number {
-  const [left, right] = [a, b].map((version) => version.split('.').map(Number));
-  return [0, 1, 2].reduce((sign, n) => sign || (left?.[n] ?? 0) - (right?.[n] ?? 0), 0);
 }
 
 /** `added`; or `same` when this very version is there; or `differs` when another content has its version. */
