@@ -36,7 +36,9 @@ export interface Running {
 export async function serve(options: ServeOptions): Promise<Running> {
   const db = await openDatabase(options.database);
   try {
-    await keepShippedStandards(db, join(options.root, 'data', 'standards'));
+    const shipped = join(options.root, 'data', 'standards');
+    await keepShippedStandards(db, join(shipped, 'earlier'));
+    await keepShippedStandards(db, shipped);
     await options.prepare?.(db);
     const loopbackOnly = isLoopbackHost(options.host);
     const logger = pino({ level: options.logLevel });
@@ -91,7 +93,7 @@ function listening(server: Server, host: string, port: number): Promise<Server> 
   });
 }
 
-/** Each version that ships is kept once; a version that was kept before is never changed. */
+/** Each version that ships or shipped is kept once; a version that was kept before is never changed. */
 async function keepShippedStandards(db: Database, folder: string): Promise<void> {
   for (const file of readdirSync(folder).filter((name) => name.endsWith('.standard.json'))) {
     const result = readStandard(readFileSync(join(folder, file), 'utf8'));

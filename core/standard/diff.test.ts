@@ -7,11 +7,13 @@ import type { Standard } from './schema';
 import { compareVersions, nextVersion } from './version';
 
 const folder = new URL('../../data/standards/', import.meta.url);
-const shipped = readdirSync(folder).map((file) => {
-  const result = readStandard(readFileSync(new URL(file, folder), 'utf8'));
-  if (!result.ok) throw new Error(file);
-  return result.value;
-});
+const shipped = readdirSync(folder)
+  .filter((name) => name.endsWith('.json'))
+  .map((file) => {
+    const result = readStandard(readFileSync(new URL(file, folder), 'utf8'));
+    if (!result.ok) throw new Error(file);
+    return result.value;
+  });
 
 const said = (before: Standard, after: Standard) => diffStandards(before, after).flatMap(changeSentences);
 

@@ -312,11 +312,14 @@ const driveFacts = (standard: Standard): Facts => {
 };
 
 function exampleThing(standard: Standard, example: Example): Thing {
-  const { title, retest, marks, measures, runs, questionsWrong, verdict, breaches, counts } = example;
+  const { title, when, retest, marks, measures, runs, questionsWrong, verdict, breaches, counts } = example;
   return {
     key: title,
     title,
     facts: {
+      'only when': Object.entries(when ?? {})
+        .map(([id, value]) => `${variantTitle(standard, id)} is ${value}`)
+        .join(', '),
       're-test': retest,
       marks: marks
         .map(
@@ -354,3 +357,6 @@ const itemLabel = (standard: Standard, id: string): string =>
 
 const manoeuvreTitle = (standard: Standard, id: string): string =>
   standard.manoeuvres.find((manoeuvre) => manoeuvre.id === id)?.title ?? skillOf(id)?.title ?? id;
+
+const variantTitle = (standard: Standard, id: string): string =>
+  standard.variants.find((variant) => variant.id === id)?.title ?? id;

@@ -1,11 +1,14 @@
 import type { Happening, RunPhase } from './happening';
 import { workOutLimits, type LimitsResult } from './limits';
 import type { Example, Standard } from './schema';
+import { heldValue } from './variants';
 import { countsOf } from './verdict';
 
 /** What came out of a worked example, and every way in which it differs from what must come out. */
 export interface ExampleResult {
   readonly title: string;
+  /** False when it is about a value of a variant that the standard does not hold now; then it holds. */
+  readonly applies: boolean;
   readonly holds: boolean;
   readonly differences: readonly {
     readonly at: 'verdict' | 'breaches' | 'counts';
@@ -19,13 +22,18 @@ export function runExamples(standard: Standard): readonly ExampleResult[] {
 }
 
 function runExample(standard: Standard, example: Example): ExampleResult {
+  const applies = Object.entries(example.when ?? {}).every(([id, value]) => {
+    const variant = standard.variants.find((entry) => entry.id === id);
+    return variant !== undefined && heldValue(standard, variant) === value;
+  });
+  if (!applies) return { title: example.title, applies, holds: true, differences: [] };
   const result = workOutLimits(standard, happeningsOf(standard, example), { retest: example.retest });
   const differences = [
     ...differs('verdict', example.verdict, outcomeOf(result)),
     ...differs('breaches', listed(example.breaches), listed(result.breaches.map(({ limit }) => limit))),
     ...countDifferences(standard, example, result),
   ];
-  return { title: example.title, holds: differences.length === 0, differences };
+  return { title: example.title, applies, holds: differences.length === 0, differences };
 }
 
 const listed = (ids: readonly string[]): string => [...new Set(ids)].sort().join(', ') || 'none';

@@ -198,6 +198,7 @@ function exampleProblems(standard: Standard): Problem[] {
   const measures = known('measure', idsOf(standard.measures));
   const limits = known('limit', idsOf(allLimits(standard).map(({ limit }) => limit)));
   const severities = severitiesOf(standard);
+  const variants = known('variant', idsOf(standard.variants));
   return standard.examples.flatMap((example, n) => {
     const path = `examples[${n}]`;
     const runs = known(
@@ -218,6 +219,7 @@ function exampleProblems(standard: Standard): Problem[] {
       ...example.runs.flatMap(({ manoeuvre }, r) =>
         unknown(`${path}.runs[${r}].manoeuvre`, manoeuvre, manoeuvresOf(standard)),
       ),
+      ...Object.keys(example.when ?? {}).flatMap((id) => unknown(`${path}.when.${id}`, id, variants)),
       ...(example.questionsWrong > 0 && !standard.questions
         ? [{ path: `${path}.questionsWrong`, message: 'this standard has no questions' }]
         : []),

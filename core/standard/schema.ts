@@ -12,7 +12,9 @@ const id = z
   });
 const words = z.string().min(1).max(400);
 const label = z.string().min(1).max(120);
-const count = z.int().min(0).max(1_000);
+/** The greatest count of the format; as the maximum of a cap it caps nothing. */
+export const MOST = 1_000;
+const count = z.int().min(0).max(MOST);
 const amount = z.number().min(0).max(1_000_000);
 const list = <T extends z.ZodType>(entry: T, most: number, least = 0) =>
   z.array(entry).min(least).max(most).readonly();
@@ -130,6 +132,8 @@ const manoeuvre = z
 const example = z
   .strictObject({
     title: words,
+    /** Values of variants without which it is not asked: both values of one can have their examples. */
+    when: z.record(id, amount).readonly().optional(),
     retest: z.boolean().default(false),
     marks: list(
       z

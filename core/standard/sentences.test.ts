@@ -5,7 +5,11 @@ import { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 
 const folder = new URL('../../data/standards/', import.meta.url);
 
-it.each(readdirSync(folder).sort())('says the limits of %s in plain sentences', (file) => {
+it.each(
+  readdirSync(folder)
+    .filter((name) => name.endsWith('.json'))
+    .sort(),
+)('says the limits of %s in plain sentences', (file) => {
   const result = parseStandard(JSON.parse(readFileSync(new URL(file, folder), 'utf8')));
   if (!result.ok) throw new Error(file);
   const standard = result.value;

@@ -1,5 +1,5 @@
 import { limitTitle } from './words';
-import type { Cap, Limit, Manoeuvre, Standard } from './schema';
+import { MOST, type Cap, type Limit, type Manoeuvre, type Standard } from './schema';
 
 /** "At most 3 grade 2 faults on one item." and whether passing it ends the test; in the words of the standard. */
 export function limitSentence(standard: Standard, limit: Limit): string {
@@ -17,6 +17,7 @@ export function limitSentence(standard: Standard, limit: Limit): string {
 /** "Driving faults (vehicle safety questions): only the first one counts." */
 export function capSentence(standard: Standard, cap: Cap): string {
   const title = limitTitle(standard, { ...cap, per: 'test', ends: false });
+  if (cap.max >= MOST) return `${title}: every one counts.`;
   return cap.max === 0
     ? `${title} never count.`
     : `${title}: only the first ${cap.max === 1 ? 'one counts' : `${cap.max} count`}.`;

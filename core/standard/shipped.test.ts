@@ -6,6 +6,7 @@ import { skillAreas } from './skills';
 import { runExamples } from './examples';
 import { readStandard } from './parse';
 import type { Standard } from './schema';
+import { heldValue, withVariant } from './variants';
 
 const folder = new URL('../../data/standards/', import.meta.url);
 const files = readdirSync(folder).filter((name) => name.endsWith('.standard.json'));
@@ -22,6 +23,19 @@ describe.each(files)('%s', (file) => {
     const results = runExamples(shipped(file));
     expect(results.length).toBeGreaterThanOrEqual(10);
     expect(results.filter(({ holds }) => !holds)).toEqual([]);
+  });
+
+  it('holds those for either value of each variant, with nothing to mend after switching', () => {
+    const standard = shipped(file);
+    for (const variant of standard.variants) {
+      const other = withVariant(standard, variant, variant.other);
+      expect(heldValue(other, variant)).toBe(variant.other);
+      expect(runExamples(other).filter(({ holds }) => !holds)).toEqual([]);
+      const asked = (results: ReturnType<typeof runExamples>) =>
+        results.filter(({ applies }) => applies).map(({ title }) => title);
+      if (variant.at.startsWith('drive')) continue;
+      expect(asked(runExamples(other))).not.toEqual(asked(runExamples(standard)));
+    }
   });
 
   it('is named by its id and says where its limits come from', () => {

@@ -76,9 +76,10 @@ function whereWords(standard: Standard, where: Where | undefined): string {
   if (!where) return '';
   const title = (entries: readonly { id: string; title: string }[]) => (id: string) =>
     entries.find((entry) => entry.id === id)?.title.toLowerCase() ?? id;
+  const items = standard.sections.flatMap((section) => section.items);
   const named = [
     ...(where.sections ?? []).map(title(standard.sections)),
-    ...(where.items ?? []).map((id) => compileStandard(standard).itemOf(id).item.label.toLowerCase()),
+    ...(where.items ?? []).map((id) => items.find((item) => item.id === id)?.label.toLowerCase() ?? id),
     ...(where.manoeuvres ?? []).map(title(standard.manoeuvres)),
     ...(where.tags ?? []),
     ...(where.skills ?? []),

@@ -23,7 +23,7 @@ function logFile(name: string, faults: number, change: Record<string, unknown> =
     kind: 'header',
     format: 'jasperwren-log/1',
     test: 't',
-    standard: { id: 'fault-ceiling', version: '1.0.0' },
+    standard: { id: 'fault-ceiling', version: '1.1.0' },
     learner: 'ines',
     retest: false,
     startedAt: '2026-09-14T08:00:00.000Z',
@@ -65,7 +65,7 @@ describe('judge', () => {
       .split('\n')
       .map((line) => JSON.parse(line) as object);
     expect(verdicts[0]).toEqual({
-      standard: { id: 'fault-ceiling', version: '1.0.0' },
+      standard: { id: 'fault-ceiling', version: '1.1.0' },
       outcome: 'fail',
       breaches: [
         {
@@ -91,7 +91,7 @@ describe('judge', () => {
 
   it('writes for people when asked', () => {
     const { stdout } = jasperwren('judge', '--text', '--standard', ceiling, '--log', logFile('text', 16));
-    expect(stdout).toContain('fail under Fault ceiling 1.0.0');
+    expect(stdout).toContain('fail under Fault ceiling 1.1.0');
     expect(stdout).toContain('Driving faults: 16, at most 15');
   });
 

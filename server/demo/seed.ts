@@ -1,5 +1,5 @@
 import type { Standard } from '../../core/standard';
-import { addEvents, addInstructor, addLearner, addTest, standardOf, type Database } from '../store';
+import { addEvents, addInstructor, addLearner, addTest, newestStandard, type Database } from '../store';
 import { demoDrive } from './drive';
 import { DEMO_PASSPHRASE, demoInstructors, demoLearners, demoVehicles, type DemoLearner } from './people';
 import { between, randomFrom, uuidFrom, wholeBetween, type Random } from './random';
@@ -37,7 +37,7 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
 }
 
 async function shippedStandard(db: Database, id: string): Promise<Standard> {
-  const standard = await standardOf(db, { id, version: '1.0.0' });
+  const standard = await newestStandard(db, id);
   if (!standard) throw new Error(`the shipped standard ${id} is not in the database`);
   return standard;
 }

@@ -8,7 +8,7 @@ export {
 } from './instructors';
 export { addLearner, changeLearner, learnerById, listLearners, listVehicles } from './learners';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
-export { addStandard, listStandards, standardOf } from './standards';
+export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
   addEvents,
   addTest,

@@ -21,6 +21,16 @@ export async function standardOf(db: Database, { id, version }: StandardRef): Pr
   return result.value;
 }
 
+/** The newest version of a standard, or null. */
+export async function newestStandard(db: Database, id: string): Promise<Standard | null> {
+  const rows = await db.selectFrom('standards').select('version').where('id', '=', id).execute();
+  const newest = rows
+    .map(({ version }) => version)
+    .sort(compareVersions)
+    .at(-1);
+  return newest === undefined ? null : standardOf(db, { id, version: newest });
+}
+
 /** Newest version of each first. */
 export async function listStandards(db: Database): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title', 'body']).execute();
