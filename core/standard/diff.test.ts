@@ -58,8 +58,8 @@ describe('the difference between two versions', () => {
     expect(said(before, after)).toEqual([
       'Grave faults: maximum was 0, now 1.',
       'Grave faults: ends the test was no, now yes.',
-      'Worst is new.',
-      'Kerb is no longer there.',
+      '“Worst” is new.',
+      '“Kerb” is no longer there.',
       'The order was Roll-back, Stalls, now Stalls, Roll-back.',
     ]);
   });

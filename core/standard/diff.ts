@@ -100,20 +100,25 @@ export function diffStandards(before: Standard, after: Standard): readonly Chang
   ];
 }
 
-/** One sentence for each change, such as "Driving faults: maximum 15, now 12." */
+/** A sentence for each fact that changed, such as "Driving faults: maximum was 15, now 12." */
 export function changeSentences({ how, subject, facts }: Change): readonly string[] {
   const about = subject === '' ? '' : `${subject}: `;
   switch (how) {
     case 'added':
-      return [`${subject} is new.`];
+      return [`“${subject}” is new.`];
     case 'removed':
-      return [`${subject} is no longer there.`];
+      return [`“${subject}” is no longer there.`];
     case 'moved':
       return facts.map(({ before, after }) => `The order was ${before}, now ${after}.`);
     case 'changed':
-      return facts.map(({ name, before, after }) => `${about}${name} was ${before}, now ${after}.`);
+      return facts.map(
+        ({ name, before, after }) => `${about}${name} was ${quoted(before)}, now ${quoted(after)}.`,
+      );
   }
 }
+
+/** Numbers and single words stand bare; a phrase stands in quotation marks. */
+const quoted = (value: string): string => (value.includes(' ') && value !== NONE ? `“${value}”` : value);
 
 function listChanges(part: StandardPart, before: readonly Thing[], after: readonly Thing[]): Change[] {
   const [old, now] = [before, after].map((things) => new Map(things.map((thing) => [thing.key, thing])));
@@ -320,7 +325,7 @@ function exampleThing(standard: Standard, example: Example): Thing {
       'only when': Object.entries(when ?? {})
         .map(([id, value]) => `${variantTitle(standard, id)} is ${value}`)
         .join(', '),
-      're-test': retest,
+      're-test': retest || undefined,
       marks: marks
         .map(
           ({ item, severity, times, run }) =>
@@ -339,7 +344,7 @@ function exampleThing(standard: Standard, example: Example): Thing {
           ].join(' '),
         )
         .join('; '),
-      'questions wrong': questionsWrong,
+      'questions wrong': questionsWrong || undefined,
       verdict,
       breaches: breaches.join(', '),
       counts: Object.entries(counts ?? {})

@@ -10,11 +10,19 @@ export {
   type LimitsResult,
   type Scope,
 } from './limits';
-export { MAX_STANDARD_LENGTH, parseStandard, readStandard } from './parse';
+export {
+  checkStandard,
+  MAX_STANDARD_LENGTH,
+  parseStandard,
+  readStandard,
+  type CheckedStandard,
+} from './parse';
 export { markProblems } from './references';
 export {
+  MOST,
   STANDARD_FORMAT,
   standardSchema,
+  type Cap,
   type Example,
   type Gravity,
   type Item,

@@ -21,14 +21,27 @@ export function readStandard(text: string): Parsed<Standard> {
 
 /** As `readStandard`, for a value that is already JSON. */
 export function parseStandard(input: unknown): Parsed<Standard> {
+  const { standard, problems } = checkStandard(input);
+  return standard && problems.length === 0 ? parsed(standard) : failed(problems);
+}
+
+/** A standard under work, as far as it goes. */
+export interface CheckedStandard {
+  /** Whole in form and references, though its worked examples may not hold yet; else null. */
+  readonly standard: Standard | null;
+  /** Problems of form, else of references, else of examples; none when it can be kept. */
+  readonly problems: readonly Problem[];
+}
+
+/** Checks a standard that is still being written: it can be shown before its examples hold. */
+export function checkStandard(input: unknown): CheckedStandard {
   const newer = formatProblem(input);
-  if (newer) return failed([newer]);
+  if (newer) return { standard: null, problems: [newer] };
   const shape = checkShape(standardSchema, input);
-  if (!shape.ok) return shape;
+  if (!shape.ok) return { standard: null, problems: shape.problems };
   const references = referenceProblems(shape.value);
-  if (references.length > 0) return failed(references);
-  const examples = exampleProblems(shape.value);
-  return examples.length > 0 ? failed(examples) : parsed(shape.value);
+  if (references.length > 0) return { standard: null, problems: references };
+  return { standard: shape.value, problems: exampleProblems(shape.value) };
 }
 
 function formatProblem(input: unknown): Problem | null {

@@ -31,11 +31,33 @@ export async function newestStandard(db: Database, id: string): Promise<Standard
   return newest === undefined ? null : standardOf(db, { id, version: newest });
 }
 
-/** Newest version of each first. */
+/** Newest version of each first, with the mocks that were marked under it. */
 export async function listStandards(db: Database): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title', 'body']).execute();
+  const uses = await db
+    .selectFrom('tests')
+    .innerJoin('learners', 'learners.id', 'tests.learner')
+    .select(({ fn }) => [
+      'tests.standard as id',
+      'tests.standard_version as version',
+      'learners.id as learner',
+      'learners.name as name',
+      fn.count<number>('tests.id').as('mocks'),
+      fn.max('tests.started_at').as('last'),
+    ])
+    .groupBy(['tests.standard', 'tests.standard_version', 'learners.id', 'learners.name'])
+    .orderBy('last', 'desc')
+    .execute();
   return rows
-    .map(({ body, ...row }) => ({ ...row, summary: summaryOf(body) }))
+    .map(({ body, ...row }) => {
+      const own = uses.filter(({ id, version }) => id === row.id && version === row.version);
+      return {
+        ...row,
+        summary: summaryOf(body),
+        mocks: own.reduce((sum, { mocks }) => sum + mocks, 0),
+        learners: own.map(({ learner, name }) => ({ id: learner, name })),
+      };
+    })
     .sort((a, b) => a.title.localeCompare(b.title) || compareVersions(b.version, a.version));
 }
 

@@ -24,7 +24,7 @@ type Nothing = void;
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ['session', 'learners', 'tests'],
+  tagTypes: ['session', 'learners', 'tests', 'standards'],
   endpoints: (build) => ({
     health: build.query<HealthView, Nothing>({ query: () => '/health' }),
     session: build.query<SessionView, Nothing>({ query: () => '/session', providesTags: ['session'] }),
@@ -49,7 +49,14 @@ export const api = createApi({
       invalidatesTags: ['learners'],
     }),
     vehicles: build.query<Page<VehicleView>, Nothing>({ query: () => '/vehicles' }),
-    standards: build.query<Page<StandardSummary>, Nothing>({ query: () => '/standards' }),
+    standards: build.query<Page<StandardSummary>, Nothing>({
+      query: () => '/standards',
+      providesTags: ['standards', 'tests'],
+    }),
+    addStandard: build.mutation<StandardRef, Standard>({
+      query: (body) => ({ url: '/standards', method: 'POST', body }),
+      invalidatesTags: ['standards'],
+    }),
     standard: build.query<Standard, StandardRef>({
       query: ({ id, version }) => `/standards/${encodeURIComponent(id)}/${encodeURIComponent(version)}`,
     }),
@@ -75,6 +82,7 @@ export const {
   useAddLearnerMutation,
   useVehiclesQuery,
   useStandardsQuery,
+  useAddStandardMutation,
   useStandardQuery,
   useTestsQuery,
 } = api;

@@ -44,6 +44,14 @@ export const router = createBrowserRouter([
             path: '/standards/:id/:version',
             lazy: async () => ({ Component: (await import('../standards')).StandardPage }),
           },
+          {
+            path: '/standards/:id/:version/changes',
+            lazy: async () => ({ Component: (await import('../standards')).ChangesPage }),
+          },
+          {
+            path: '/standards/:id/:version/edit',
+            lazy: async () => ({ Component: (await import('../standards/edit')).EditorPage }),
+          },
           { path: '*', element: <MissingPage /> },
         ],
       },

@@ -1,22 +1,34 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { errorText, useStandardQuery, useStandardsQuery, useTestsQuery } from '../api';
 import type { StandardSummary } from '../../contract';
 import { limitSentence, runExamples } from '../../core/standard';
+import { errorText, useStandardQuery, useStandardsQuery } from '../api';
 import { colour, ErrorNote, LoadingNote } from '../ui';
 import { ExamplesSign } from './ExamplesSign';
+import { sureWords } from './sure';
 
-/** Every standard of the school: what it allows, whether its worked examples hold, who is marked under it. */
+const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog')).ImportDialog }));
+
+/** Every standard of the school: what it allows, how sure it is, whether its examples hold, who is marked under it. */
 export function LibraryPage() {
   const { data, error, isLoading, refetch } = useStandardsQuery();
-  const { data: tests } = useTestsQuery({});
+  const [importing, setImporting] = useState(false);
+  const ids = [...new Set(data?.items.map(({ id }) => id))];
   return (
     <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
-      <Typography variant="h1">Standards</Typography>
-      <Typography sx={{ color: 'text.secondary', mb: 2 }}>
-        A standard is a list of limits. Written from public rules and common practice: your authority&rsquo;s
-        current text decides.
-      </Typography>
+      <Stack direction="row" sx={{ justifyContent: 'space-between', gap: 2, flexWrap: 'wrap' }}>
+        <Box sx={{ flex: '1 1 400px' }}>
+          <Typography variant="h1">Standards</Typography>
+          <Typography sx={{ color: 'text.secondary', mb: 2 }}>
+            A standard is a list of limits. Written from public rules and common practice: your
+            authority&rsquo;s current text decides.
+          </Typography>
+        </Box>
+        <Button variant="outlined" onClick={() => setImporting(true)} sx={{ alignSelf: 'flex-start' }}>
+          Bring a standard file
+        </Button>
+      </Stack>
       {isLoading ? <LoadingNote what="the standards" /> : null}
       {error ? (
         <ErrorNote title="The standards could not be loaded" onRetry={() => void refetch()}>
@@ -24,52 +36,84 @@ export function LibraryPage() {
         </ErrorNote>
       ) : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {data?.items.map((summary) => (
-          <Row
-            key={`${summary.id} ${summary.version}`}
-            summary={summary}
-            mocks={tests?.items.filter(({ standard }) => standard.id === summary.id).length ?? 0}
-          />
+        {ids.map((id) => (
+          <Row key={id} versions={data?.items.filter((summary) => summary.id === id) ?? []} />
         ))}
       </Box>
+      {importing ? (
+        <Suspense fallback={null}>
+          <ImportDialog open onClose={() => setImporting(false)} />
+        </Suspense>
+      ) : null}
     </Box>
   );
 }
 
-function Row({ summary, mocks }: { readonly summary: StandardSummary; readonly mocks: number }) {
-  const { id, version, title } = summary;
-  const { data: standard } = useStandardQuery({ id, version });
+/** One standard by its newest version; the earlier ones stay to be read. */
+function Row({ versions }: { readonly versions: readonly StandardSummary[] }) {
+  const [newest, ...earlier] = versions;
+  const { data: standard } = useStandardQuery(
+    { id: newest?.id ?? '', version: newest?.version ?? '' },
+    { skip: !newest },
+  );
+  if (!newest) return null;
+  const { id, version, title } = newest;
   return (
-    <Box component="li" sx={{ borderBottom: `1px solid ${colour('line')}` }}>
-      <Box
-        component={Link}
-        to={`/standards/${id}/${version}`}
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 220px' },
-          columnGap: 3,
-          py: 2,
-          color: 'text.primary',
-          textDecoration: 'none',
-          '&:hover': { bgcolor: colour('wash') },
-        }}
-      >
-        <Box>
-          <Typography variant="h2" component="h2">
-            {title}{' '}
-            <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
-              {version}
-            </Typography>
+    <Box
+      component="li"
+      sx={{
+        borderBottom: `1px solid ${colour('line')}`,
+        py: 2,
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 250px' },
+        columnGap: 3,
+        rowGap: 1,
+      }}
+    >
+      <Box>
+        <Typography variant="h2" component="h2">
+          <Box component={Link} to={`/standards/${id}/${version}`} sx={{ color: 'text.primary' }}>
+            {title}
+          </Box>{' '}
+          <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
+            {version}
           </Typography>
-          <Typography>{standard?.limits.map((limit) => limitSentence(standard, limit)).join(' ')}</Typography>
-          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            {mocks === 0
-              ? 'No recent mock under it'
-              : `${mocks} recent ${mocks === 1 ? 'mock' : 'mocks'} under it`}
+        </Typography>
+        <Typography>{standard?.limits.map((limit) => limitSentence(standard, limit)).join(' ')}</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {usedWords(versions)}
+          {earlier.length > 0 ? ' Earlier: ' : null}
+          {earlier.map((other, n) => (
+            <span key={other.version}>
+              {n > 0 ? ', ' : ''}
+              <Box component={Link} to={`/standards/${id}/${other.version}`} sx={{ color: 'inherit' }}>
+                {other.version}
+              </Box>
+            </span>
+          ))}
+        </Typography>
+      </Box>
+      {standard ? (
+        <Box>
+          <ExamplesSign results={runExamples(standard)} />
+          <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
+            {sureWords(standard)}
           </Typography>
         </Box>
-        {standard ? <ExamplesSign results={runExamples(standard)} /> : null}
-      </Box>
+      ) : null}
     </Box>
   );
+}
+
+const NAMED = 4;
+
+/** "12 mocks: Asha Moss, Tom Reed and 3 more." over all versions, each learner once. */
+function usedWords(versions: readonly StandardSummary[]): string {
+  const mocks = versions.reduce((sum, summary) => sum + summary.mocks, 0);
+  if (mocks === 0) return 'No mock under it yet.';
+  const learners = versions.flatMap((summary) => summary.learners);
+  const names = [...new Map(learners.map(({ id, name }) => [id, name])).values()];
+  const more = names.length - NAMED;
+  const listed = names.slice(0, NAMED).join(', ');
+  return `${mocks} ${mocks === 1 ? 'mock' : 'mocks'}: ${listed}${more > 0 ? ` and ${more} more` : ''}.`;
 }

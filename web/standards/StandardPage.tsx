@@ -3,24 +3,20 @@ import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { API } from '../../contract';
 import {
+  MOST,
   capSentence,
   heldValue,
   limitSentence,
   manoeuvreSentences,
   runExamples,
   type Standard,
+  type Variant,
 } from '../../core/standard';
 import { errorText, useStandardQuery } from '../api';
 import { colour, ErrorNote, Glyph, LoadingNote } from '../ui';
 import { OutcomeSign } from '../verdict';
 import { ExamplesSign } from './ExamplesSign';
-
-const kinds = {
-  published: 'published',
-  practice: 'common practice',
-  memory: 'from memory: check your authority’s current text',
-  ours: 'our choice',
-} as const;
+import { kindWords } from './sure';
 
 /** One standard to read like a booklet: limits first, then everything that can be marked, then the sources. */
 export function StandardPage() {
@@ -37,24 +33,32 @@ export function StandardPage() {
 
 function Booklet({ standard }: { readonly standard: Standard }) {
   const results = runExamples(standard);
-  const file = `${API}/standards/${standard.id}/${standard.version}`;
+  const here = `/standards/${standard.id}/${standard.version}`;
+  const file = `${API}${here}`;
   return (
     <Box sx={{ maxWidth: 900, mx: 'auto', display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 4 }}>
       <Box>
         <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', gap: 2 }}>
           <Typography variant="h1">{standard.title}</Typography>
           <Stack direction="row" spacing={1.5} className="screen-only">
-            <Button component={Link} to="/standards" variant="outlined">
+            <Button component={Link} to="/standards" color="inherit">
               All standards
             </Button>
             <Button href={file} download={`${standard.id}.standard.json`} variant="outlined">
-              Standard file
+              Save as a file
+            </Button>
+            <Button component={Link} to={`${here}/edit?copy`} variant="outlined">
+              Copy
+            </Button>
+            <Button component={Link} to={`${here}/edit`} variant="contained">
+              Change
             </Button>
           </Stack>
         </Stack>
         <Typography sx={{ fontSize: '1.15rem' }}>{standard.summary}</Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          Version {standard.version}, {standard.licenceClass}, driving on the {standard.drivingSide}
+          Version {standard.version}, {standard.licenceClass}, driving on the {standard.drivingSide}.{' '}
+          <Link to={`${here}/changes`}>What changed since an earlier version</Link>
         </Typography>
       </Box>
       <Part title="What passes">
@@ -95,14 +99,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
       {standard.variants.length > 0 ? (
         <Part title="Where schools disagree">
           {standard.variants.map((variant) => (
-            <Typography key={variant.id} sx={{ py: 0.5 }}>
-              <b>
-                {variant.title}: {heldValue(standard, variant)}
-              </b>{' '}
-              (the other value is{' '}
-              {heldValue(standard, variant) === variant.default ? variant.other : variant.default}).{' '}
-              {variant.because}
-            </Typography>
+            <Disagreement key={variant.id} {...{ standard, variant, here }} />
           ))}
         </Part>
       ) : null}
@@ -120,6 +117,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
                 <OutcomeSign outcome={result?.holds ? 'pass' : 'fail'} size={18} />
                 <span>
                   {example.title}: {example.verdict}
+                  {result?.applies === false ? ' (for the other value; not asked now)' : ''}
                   {result?.differences.map(({ message }) => ` ${message}`).join('')}
                 </span>
               </Box>
@@ -132,7 +130,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
           {standard.basis.map(({ of, kind, note }) => (
             <Box key={of} sx={{ py: 0.8, borderBottom: `1px solid ${colour('line')}` }}>
               <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
-                {of.replaceAll('.', ', ')} ({kinds[kind]})
+                {of.replaceAll('.', ', ')} ({kindWords[kind]})
               </Typography>
               <Typography component="dd" sx={{ m: 0 }}>
                 {note}
@@ -144,6 +142,42 @@ function Booklet({ standard }: { readonly standard: Standard }) {
     </Box>
   );
 }
+
+function Disagreement({ standard, variant, here }: { standard: Standard; variant: Variant; here: string }) {
+  const held = heldValue(standard, variant);
+  const other = held === variant.default ? variant.other : variant.default;
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        gap: 2,
+        py: 1,
+        alignItems: 'center',
+        justifyContent: 'space-between',
+        borderBottom: `1px solid ${colour('line')}`,
+      }}
+    >
+      <Typography>
+        <b>
+          {variant.title}: {countWord(held)}
+        </b>{' '}
+        (others say {countWord(other)}). {variant.because}
+      </Typography>
+      <Button
+        component={Link}
+        to={`${here}/edit?part=where-schools-disagree&use=${variant.id}`}
+        variant="outlined"
+        className="screen-only"
+        sx={{ flex: 'none' }}
+      >
+        Use {countWord(other)}
+      </Button>
+    </Box>
+  );
+}
+
+/** The greatest count of the format stands for every one. */
+const countWord = (value: number): string => (value >= MOST ? 'all' : String(value));
 
 function Items({ standard }: { readonly standard: Standard }) {
   const [letters, setLetters] = useState('');

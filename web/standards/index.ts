@@ -1,2 +1,3 @@
+export { ChangesPage } from './ChangesPage';
 export { LibraryPage } from './LibraryPage';
 export { StandardPage } from './StandardPage';

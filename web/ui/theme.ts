@@ -81,6 +81,17 @@ export const theme = createTheme({
         root: { minHeight: tokens.touch, background: 'var(--mui-palette-jasperwren-card)' },
       },
     },
+    MuiChip: {
+      styleOverrides: {
+        root: {
+          borderRadius: tokens.radius,
+          fontSize: '1rem',
+          background: 'var(--mui-palette-jasperwren-wash)',
+          border: '1px solid var(--mui-palette-jasperwren-line)',
+        },
+        deleteIcon: { color: 'var(--mui-palette-jasperwren-soft)' },
+      },
+    },
     MuiLink: { defaultProps: { underline: 'always' } },
   },
 });
