@@ -1,13 +1,16 @@
 import { defineConfig } from 'vite';
 
-/** The server and the command line as one file beside its source map; packages stay outside. */
+/** The server with the command line, and the threads it starts; packages stay outside. */
 export default defineConfig({
   build: {
-    ssr: 'server/cli/main.ts',
+    ssr: true,
     outDir: 'dist/server',
     target: 'node20',
     sourcemap: true,
     emptyOutDir: true,
-    rollupOptions: { output: { entryFileNames: 'main.js' } },
+    rollupOptions: {
+      input: { main: 'server/cli/main.ts', rejudge: 'server/work/rejudge.ts' },
+      output: { entryFileNames: '[name].js', chunkFileNames: 'part-[name].js' },
+    },
   },
 });

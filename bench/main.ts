@@ -1,5 +1,11 @@
 import { eventPath } from './events';
 import { judging } from './judging';
+import { rejudging } from './rejudging';
 import { printTable } from './table';
 
-printTable([...judging(), ...(await eventPath())]);
+const all = { judging, events: eventPath, rejudging };
+
+/** `npm run bench` measures all; `npm run bench -- rejudging` only that. */
+const named = process.argv.slice(2);
+for (const [name, measure] of Object.entries(all))
+  if (named.length === 0 || named.includes(name)) printTable(await measure());

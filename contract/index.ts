@@ -3,7 +3,7 @@ export { LearnerChange, NewLearner, type LearnerView, type VehicleView } from '.
 export { operations, type BodyClass } from './paths';
 export type { ProblemDetails } from './problem';
 export { SignIn, type HealthView, type SessionView } from './session';
-export type { StandardSummary } from './standard';
+export type { RejudgedDrive, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,
   NewTest,

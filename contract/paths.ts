@@ -29,6 +29,11 @@ export const operations: readonly Operation[] = [
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
   { method: 'post', path: '/standards', summary: 'Bring a standard file' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },
+  {
+    method: 'get',
+    path: '/standards/:id/:version/drives',
+    summary: 'All drives as this standard would have judged them, one JSON object a line, with progress',
+  },
   { method: 'get', path: '/tests', summary: 'Mock tests, newest first, with their verdicts' },
   { method: 'post', path: '/tests', summary: 'Start a mock test', body: NewTest },
   { method: 'get', path: '/tests/:id', summary: 'One mock test' },

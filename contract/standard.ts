@@ -1,4 +1,4 @@
-import type { StandardRef } from '../core/standard';
+import type { Breach, Outcome, StandardRef, Verdict } from '../core/standard';
 
 export interface StandardSummary extends StandardRef {
   readonly title: string;
@@ -8,3 +8,26 @@ export interface StandardSummary extends StandardRef {
   /** Who drove them, by name, the most recent first. */
   readonly learners: readonly { readonly id: string; readonly name: string }[];
 }
+
+/** One drive of the school as another standard would have judged it. */
+export interface RejudgedDrive {
+  readonly test: string;
+  readonly learner: string;
+  readonly startedAt: string;
+  readonly zone: string;
+  readonly own: StandardRef & { readonly title: string; readonly outcome: Outcome };
+  /** Null when too few marks carried over to say. */
+  readonly outcome: Outcome | null;
+  /** The breach that came first, if any, and what is left over the whole test. */
+  readonly breaches: readonly Breach[];
+  readonly headroom: Verdict['headroom'];
+  readonly marks: number;
+  readonly lost: number;
+}
+
+/** A line of the answer while all drives are judged anew: how many there are, some of them, the end. */
+export type RejudgeLine =
+  | { readonly kind: 'total'; readonly total: number }
+  | { readonly kind: 'drives'; readonly done: number; readonly drives: readonly RejudgedDrive[] }
+  | { readonly kind: 'end' }
+  | { readonly kind: 'failed'; readonly detail: string };

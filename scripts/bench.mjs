@@ -5,8 +5,12 @@ import { ensureBuilt, ensureInstalled, root } from './prepare.mjs';
 
 ensureInstalled();
 ensureBuilt();
-const { status } = spawnSync(process.execPath, [join(root, 'scripts', 'run-ts.mjs'), 'bench/main.ts'], {
-  cwd: root,
-  stdio: 'inherit',
-});
+const { status } = spawnSync(
+  process.execPath,
+  [join(root, 'scripts', 'run-ts.mjs'), 'bench/main.ts', ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: 'inherit',
+  },
+);
 process.exit(status ?? 1);

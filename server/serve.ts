@@ -44,6 +44,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const logger = pino({ level: options.logLevel });
     const app = createApp({
       db,
+      databaseFile: options.database,
       now: () => new Date(),
       demo: options.demo && loopbackOnly,
       version: options.version,

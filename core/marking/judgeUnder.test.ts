@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { readStandard, type Standard } from '../standard';
-import { eventsOf } from '../testing';
+import { eventsOf, standardWith } from '../testing';
 import { judge } from './judge';
 import { judgeUnder } from './judgeUnder';
 
@@ -71,5 +71,43 @@ describe('a drive marked under Fault ceiling', () => {
     expect(verdict).toMatchObject({ outcome: 'ended', breaches: [{ limit: 'garage-time', total: 181 }] });
     expect(translation.notHeld).toEqual([]);
     expect(under('small-fault-count', { ...run, phase: 'start' }).translation.notHeld).toEqual(['Bay park']);
+  });
+});
+
+describe('a drive judged under another version of its own standard', () => {
+  it('keeps its items, also where two are of one skill, and loses only what is no longer there', () => {
+    const before = standardWith({
+      sections: [
+        {
+          id: 'looking',
+          title: 'Looking',
+          items: [
+            { id: 'left', label: 'Left', skill: 'blind-spot', severities: ['minor', 'grave'] },
+            { id: 'right', label: 'Right', skill: 'blind-spot', severities: ['minor', 'grave'] },
+            { id: 'answer', label: 'Answer', skill: 'vehicle-safety', severities: ['minor'] },
+            { id: 'horn', label: 'Horn', skill: 'hand-signals', severities: ['minor'] },
+          ],
+        },
+      ],
+    });
+    const after = standardWith({
+      version: '1.1.0',
+      sections: [
+        { ...before.sections[0], items: before.sections[0]?.items.filter(({ id }) => id !== 'horn') ?? [] },
+      ],
+    });
+    const events = eventsOf(
+      ['left', 'right', 'right', 'horn'].map((item) => ({ kind: 'fault', item, severity: 'minor' })),
+    );
+    const { translation, enough } = judgeUnder(before, after, events, { retest: false });
+    expect(translation.marks.map((mark) => (mark.how === 'carried' ? mark.to.item : mark.how))).toEqual([
+      'left',
+      'right',
+      'right',
+      'lost',
+    ]);
+    expect(enough).toBe(true);
+    const horns = eventsOf([{ kind: 'fault', item: 'horn', severity: 'minor' }]);
+    expect(judgeUnder(before, after, horns, { retest: false }).enough).toBe(false);
   });
 });

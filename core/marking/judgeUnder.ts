@@ -7,6 +7,8 @@ import { verdictOf } from './judge';
 export interface ForeignJudgement {
   readonly verdict: Verdict;
   readonly translation: Translation;
+  /** False when most marks were lost and no limit was passed: a pass that comes of that would be no pass. */
+  readonly enough: boolean;
 }
 
 /**
@@ -26,5 +28,8 @@ export function judgeUnder(
     from === to
       ? { happenings: drive.happenings, marks: [], merged: [], notHeld: [] }
       : translate(from, to, drive.happenings);
-  return { verdict: verdictOf(to, drive, workOutLimits(to, translation.happenings, options)), translation };
+  const verdict = verdictOf(to, drive, workOutLimits(to, translation.happenings, options));
+  const lost = translation.marks.filter(({ how }) => how === 'lost').length;
+  const enough = verdict.breaches.length > 0 || lost * 2 <= translation.marks.length;
+  return { verdict, translation, enough };
 }

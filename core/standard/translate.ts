@@ -21,7 +21,7 @@ export interface Translation {
  * Carries a drive from one standard to another: items by their skill, severities by their gravity, runs by
  * the kind of manoeuvre, readings by the name of the measure. Where the other standard has no like gravity
  * the next graver one stands in (a mock must not pass what an examiner might fail), but a minor fault never
- * becomes a dangerous one. What cannot be carried is named, with its reason.
+ * becomes a dangerous one. Between versions of one standard items keep their id. What cannot be carried is named, with its reason.
  */
 export function translate(from: Standard, to: Standard, happenings: readonly Happening[]): Translation {
   const runs = runMap(from, to, happenings);
@@ -78,6 +78,7 @@ function runMap(from: Standard, to: Standard, happenings: readonly Happening[]):
 function carryMark(from: Standard, to: Standard, mark: Mark): { item: string; severity: string } | string {
   const { itemOf, severities } = compileStandard(from);
   const { item } = itemOf(mark.item);
+  if (from.id === to.id && stillThere(to, mark)) return { item: mark.item, severity: mark.severity };
   const gravity = severities.get(mark.severity)?.gravity ?? 1;
   const candidates = itemsForSkill(to, item.skill);
   if (candidates.length === 0) return `${to.title} has no item for this skill`;
@@ -95,17 +96,31 @@ function carryMark(from: Standard, to: Standard, mark: Mark): { item: string; se
   return { item: best.item, severity: best.severity };
 }
 
-/** Items of the very skill, else of the same manoeuvre in another aspect or as a whole. */
+/** Between versions of one standard an item that stayed is itself. */
+function stillThere(to: Standard, { item, severity }: Mark): boolean {
+  const { hasItem, itemOf } = compileStandard(to);
+  return hasItem(item) && itemOf(item).item.severities.includes(severity);
+}
+
+const foundBefore = new WeakMap<Standard, Map<string, readonly PlacedItem[]>>();
+
+/** Items of the very skill, else of the same manoeuvre in another aspect or as a whole; each sought once. */
 function itemsForSkill(standard: Standard, skill: string): readonly PlacedItem[] {
+  const known = foundBefore.get(standard) ?? new Map<string, readonly PlacedItem[]>();
+  foundBefore.set(standard, known);
+  const found = known.get(skill) ?? seekItems(standard, skill);
+  known.set(skill, found);
+  return found;
+}
+
+function seekItems(standard: Standard, skill: string): readonly PlacedItem[] {
   const all = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
   const same = all.filter(({ item }) => item.skill === skill);
   if (same.length > 0) return same;
   const [whole] = skill.split('.');
   const asWhole = all.filter(({ item }) => item.skill === whole);
-  if (asWhole.length > 0 || !skill.includes('.')) {
-    return asWhole.length > 0 ? asWhole : all.filter(({ item }) => item.skill.startsWith(`${skill}.`));
-  }
-  return [];
+  if (asWhole.length > 0) return asWhole;
+  return skill.includes('.') ? [] : all.filter(({ item }) => item.skill.startsWith(`${skill}.`));
 }
 
 function severityFor(standard: Standard, allowed: readonly string[], gravity: Gravity): Severity | null {

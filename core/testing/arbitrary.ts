@@ -154,7 +154,7 @@ const wholeRun = fc
   });
 
 /** Logs of up to some fifty events by two devices within a minute. */
-export const anyLog: fc.Arbitrary<readonly DriveEvent[]> = fc
+export const anyLog: fc.Arbitrary<DriveEvent[]> = fc
   .tuple(
     fc.array(wholeRun, { maxLength: 2 }),
     fc.array(fc.tuple(body, some('d1', 'd2'), at), { maxLength: 30 }),

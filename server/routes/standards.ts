@@ -3,9 +3,10 @@ import type { Page, StandardSummary } from '../../contract';
 import { parseStandard } from '../../core/standard';
 import { badInput, conflict, notFound, signedIn } from '../http';
 import { addStandard, listStandards, standardOf } from '../store';
+import { rejudging } from '../work';
 import type { Parts } from './parts';
 
-export function standardRoutes(router: Router, { db, now }: Parts): void {
+export function standardRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/standards', async (ctx) => {
     signedIn(ctx);
     ctx.body = { items: await listStandards(db), next: null } satisfies Page<StandardSummary>;
@@ -23,6 +24,19 @@ export function standardRoutes(router: Router, { db, now }: Parts): void {
       );
     ctx.status = kept === 'added' ? 201 : 200;
     ctx.body = { id, version };
+  });
+
+  router.get('/standards/:id/:version/drives', async (ctx) => {
+    signedIn(ctx);
+    const { id = '', version = '' } = ctx.params;
+    if (!(await standardOf(db, { id, version }))) throw notFound(`standard ${id} ${version}`);
+    const lines = rejudging(databaseFile, { id, version });
+    if (!lines)
+      throw conflict('Drives are being judged anew already. Wait until that is done, or cancel it.');
+    ctx.type = 'application/x-ndjson';
+    // Lines must arrive as they come, not when a compressor has enough of them.
+    ctx.compress = false;
+    ctx.body = lines;
   });
 
   router.get('/standards/:id/:version', async (ctx) => {

@@ -30,6 +30,12 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
   return db;
 }
 
+/** Opens a database that is there and only reads it, beside the server that writes it. */
+export function openToRead(file: string): Database {
+  const database = new SQLite(file, { readonly: true, fileMustExist: true });
+  return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
+}
+
 function connect(file: string): SQLite.Database {
   try {
     const sqlite = new SQLite(file);

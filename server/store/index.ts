@@ -1,4 +1,4 @@
-export { DatabaseProblem, openDatabase, type Database } from './database';
+export { DatabaseProblem, openDatabase, openToRead, type Database } from './database';
 export {
   addInstructor,
   firstDemoInstructor,

@@ -56,6 +56,13 @@ export class Client {
     };
   }
 
+  /** An answer that is read as it comes. */
+  open = (path: string, signal?: AbortSignal): Promise<Response> =>
+    fetch(`${this.address}${API}${path}`, {
+      headers: { cookie: this.cookie },
+      ...(signal ? { signal } : {}),
+    });
+
   get = (path: string) => this.ask('GET', path);
   post = (path: string, body?: unknown) => this.ask('POST', path, body);
 }

@@ -87,6 +87,10 @@ export const {
   useTestsQuery,
 } = api;
 
+/** Of each standard its newest version; of a list with the newest first. */
+export const newestVersions = (standards: readonly StandardSummary[]): readonly StandardSummary[] =>
+  standards.filter(({ id }, n) => standards.findIndex((other) => other.id === id) === n);
+
 /** What an error of a request means for the person at the screen. */
 export function errorText(error: unknown): string {
   const failure = error as FetchBaseQueryError | undefined;

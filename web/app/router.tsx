@@ -49,6 +49,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../standards')).ChangesPage }),
           },
           {
+            path: '/standards/:id/:version/drives',
+            lazy: async () => ({ Component: (await import('../standards')).DrivesPage }),
+          },
+          {
             path: '/standards/:id/:version/edit',
             lazy: async () => ({ Component: (await import('../standards/edit')).EditorPage }),
           },

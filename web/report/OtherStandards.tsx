@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { judgeUnder, type ForeignJudgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
-import { errorText, useStandardQuery, useStandardsQuery } from '../api';
+import { errorText, newestVersions, useStandardQuery, useStandardsQuery } from '../api';
 import type { OpenDrive } from '../log';
 import { ErrorNote, LoadingNote, OpeningRow } from '../ui';
 import { breachWords, decisiveWords, OutcomeSign, outcomeWords } from '../verdict';
@@ -12,9 +12,7 @@ import { breachWords, decisiveWords, OutcomeSign, outcomeWords } from '../verdic
 export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {
   const [open, setOpen] = useState(false);
   const { data, error } = useStandardsQuery(undefined, { skip: !open });
-  const newest = (data?.items ?? []).filter(
-    ({ id }, n, all) => id !== drive.standard.id && all.findIndex((other) => other.id === id) === n,
-  );
+  const newest = newestVersions(data?.items ?? []).filter(({ id }) => id !== drive.standard.id);
   return (
     <Box component="section" aria-labelledby="others" className="screen-only">
       <Typography variant="h2" id="others" sx={{ mb: 1 }}>
@@ -44,10 +42,8 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
   const { data: standard } = useStandardQuery({ id: summary.id, version: summary.version });
   if (!standard) return <LoadingNote what={summary.title} />;
   const judged = judgeUnder(drive.standard, standard, drive.events, { retest: drive.test.retest });
-  const { verdict, translation } = judged;
+  const { verdict, translation, enough } = judged;
   const lost = translation.marks.filter(({ how }) => how === 'lost').length;
-  // A pass that comes of marks left out would be no pass.
-  const tooLittle = lost * 2 > translation.marks.length && verdict.breaches.length === 0;
   return (
     <OpeningRow
       summary={
@@ -62,11 +58,11 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
         >
           <Typography sx={{ fontWeight: 700 }}>{standard.title}</Typography>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2 }}>
-            <OutcomeSign outcome={tooLittle ? 'incomplete' : verdict.outcome} size={20} />
+            <OutcomeSign outcome={enough ? verdict.outcome : 'incomplete'} size={20} />
             <Typography>
-              {tooLittle
-                ? 'Too little carries over to say.'
-                : `${outcomeWords[verdict.outcome]}. ${decisiveWords(standard, verdict)}`}
+              {enough
+                ? `${outcomeWords[verdict.outcome]}. ${decisiveWords(standard, verdict)}`
+                : 'Too little carries over to say.'}
             </Typography>
           </Box>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>

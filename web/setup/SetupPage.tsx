@@ -5,6 +5,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import type { Standard } from '../../core/standard';
 import {
   errorText,
+  newestVersions,
   useLearnersQuery,
   useSessionQuery,
   useStandardQuery,
@@ -93,7 +94,11 @@ export function SetupPage() {
           most={3}
           chosen={standardId}
           onChoose={setStandard}
-          options={standards.data.items.map(({ id, title, summary: text }) => ({ id, title, text }))}
+          options={newestVersions(standards.data.items).map(({ id, title, summary: text }) => ({
+            id,
+            title,
+            text,
+          }))}
         />
         <Choice
           title="In"

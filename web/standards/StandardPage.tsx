@@ -58,7 +58,8 @@ function Booklet({ standard }: { readonly standard: Standard }) {
         <Typography sx={{ fontSize: '1.15rem' }}>{standard.summary}</Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           Version {standard.version}, {standard.licenceClass}, driving on the {standard.drivingSide}.{' '}
-          <Link to={`${here}/changes`}>What changed since an earlier version</Link>
+          <Link to={`${here}/changes`}>What changed since an earlier version</Link>{' '}
+          <Link to={`${here}/drives`}>All drives under this standard</Link>
         </Typography>
       </Box>
       <Part title="What passes">

@@ -1,3 +1,4 @@
 export { ChangesPage } from './ChangesPage';
+export { DrivesPage } from './DrivesPage';
 export { LibraryPage } from './LibraryPage';
 export { StandardPage } from './StandardPage';

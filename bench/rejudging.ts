@@ -1,0 +1,79 @@
+import { demoMock, scratchFolder, startServer } from '../server/testing';
+import { openDatabase } from '../server/store';
+import { figureOf, type Figure } from './table';
+
+const DRIVES = 10_000;
+/** The one that signing in for the measurement starts. */
+const STARTED = 1;
+const RUNS = 5;
+
+/** All drives of a school of ten thousand, judged anew by the built server, until the last line has arrived. */
+export async function rejudging(): Promise<Figure[]> {
+  const folder = scratchFolder();
+  const file = folder.path('bench.db');
+  await (await startServer('demo', file)).kill();
+  const length = await multiply(file);
+  const server = await startServer('demo', file);
+  try {
+    const { client } = await demoMock(server);
+    const times: number[] = [];
+    const first: number[] = [];
+    for (let n = 0; n < RUNS; n += 1) {
+      const began = performance.now();
+      const answer = await client.open('/standards/strikes/1.0.0/drives');
+      let text = '';
+      for await (const chunk of answer.body ?? []) {
+        if (text === '') first.push(performance.now() - began);
+        text += Buffer.from(chunk).toString();
+      }
+      times.push(performance.now() - began);
+      const drives = text.split('"test":').length - 1;
+      if (drives !== DRIVES + STARTED || !text.includes('"end"'))
+        throw new Error(`${drives} drives were judged`);
+    }
+    return [
+      figureOf(`${DRIVES} drives re-judged, ${length} events each on average`, times, 'under 5 s'),
+      figureOf('the same: until the first progress is told', first, ''),
+    ];
+  } finally {
+    await server.kill();
+    folder.remove();
+  }
+}
+
+/** Copies the demo's drives, with their logs, until there are enough. */
+async function multiply(file: string): Promise<number> {
+  const db = await openDatabase(file);
+  try {
+    const tests = await db.selectFrom('tests').selectAll().where('started_at', '<>', '').execute();
+    const events = await db
+      .selectFrom('events')
+      .select(['test', 'id', 'device', 'seq', 'at', 'body'])
+      .execute();
+    const logs = new Map(tests.map(({ id }) => [id, events.filter(({ test }) => test === id)]));
+    let held = tests.length;
+    for (let copy = 0; held < DRIVES; copy += 1)
+      await db.transaction().execute(async (transaction) => {
+        for (const test of tests.slice(0, DRIVES - held)) {
+          const id = `${copy}-${test.id}`;
+          await transaction
+            .insertInto('tests')
+            .values({ ...test, id })
+            .execute();
+          for (const event of logs.get(test.id) ?? [])
+            await transaction
+              .insertInto('events')
+              .values({ ...event, test: id })
+              .execute();
+          held += 1;
+        }
+      });
+    const { all } = await db
+      .selectFrom('events')
+      .select((is) => is.fn.countAll<number>().as('all'))
+      .executeTakeFirstOrThrow();
+    return Math.round(all / DRIVES);
+  } finally {
+    await db.destroy();
+  }
+}

@@ -1,0 +1,66 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { RejudgedDrive, RejudgeLine, TestSummary } from '../contract';
+import { Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
+
+const folder = scratchFolder();
+let server: ServerProcess;
+let client: Client;
+
+beforeAll(async () => {
+  server = await startServer('demo', folder.path('school.db'));
+  ({ client } = await demoMock(server));
+});
+afterAll(async () => {
+  await server.kill();
+  folder.remove();
+});
+
+const linesOf = (text: string) =>
+  text
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as RejudgeLine);
+
+const drivesOf = (lines: readonly RejudgeLine[]): RejudgedDrive[] =>
+  lines.flatMap((line) => (line.kind === 'drives' ? [...line.drives] : []));
+
+describe('all drives under one standard', () => {
+  it('come as lines: how many there are, each drive once, the end', async () => {
+    const answer = await client.get('/standards/small-fault-count/1.0.0/drives');
+    expect(answer.headers.get('content-type')).toContain('ndjson');
+    const lines = linesOf(String(answer.body));
+    const drives = drivesOf(lines);
+    expect(lines[0]).toEqual({ kind: 'total', total: drives.length });
+    expect(lines.at(-1)).toEqual({ kind: 'end' });
+    expect(new Set(drives.map(({ test }) => test)).size).toBe(drives.length);
+    expect(drives.length).toBeGreaterThan(50);
+  });
+
+  it('keep the verdict that the list of mocks shows, and the same one under their own standard', async () => {
+    const { items } = (await client.get('/tests?limit=100')).body as { items: TestSummary[] };
+    const summaries = new Map(items.map((test) => [test.id, test]));
+    const lines = linesOf(String((await client.get('/standards/graded-faults/1.0.0/drives')).body));
+    for (const { test, own, outcome } of drivesOf(lines)) {
+      expect(own.outcome).toBe(summaries.get(test)?.outcome);
+      if (own.id === 'graded-faults') expect(outcome).toBe(own.outcome);
+    }
+  });
+
+  it('stop when nobody reads them any more, so that others can ask', async () => {
+    for (let n = 0; n < 6; n += 1) {
+      const controller = new AbortController();
+      const answer = await client.open('/standards/strikes/1.0.0/drives', controller.signal);
+      expect(answer.status).toBe(200);
+      controller.abort();
+      await expect(answer.text()).rejects.toThrow();
+      // The thread is stopped a moment after its reader has gone.
+      await new Promise((resolve) => setTimeout(resolve, 300));
+    }
+    expect((await client.get('/standards/strikes/1.0.0/drives')).status).toBe(200);
+  }, 30_000);
+
+  it('are refused to strangers and for a standard that is not here', async () => {
+    expect((await new Client(server.address).get('/standards/strikes/1.0.0/drives')).status).toBe(401);
+    expect((await client.get('/standards/strikes/9.9.9/drives')).status).toBe(404);
+  });
+});

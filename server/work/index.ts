@@ -1,0 +1,1 @@
+export { rejudging } from './rejudging';
