@@ -14,8 +14,8 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('2 of 15 used');
 
   // Thought better of it: the second was serious; then undone, then brought back.
-  await tape(page).getByRole('button', { name: 'Regrade Giving way' }).click();
-  await page.getByRole('menuitem', { name: 'Serious fault' }).click();
+  await tape(page).getByRole('button', { name: 'How grave was it? Giving way' }).click();
+  await page.getByRole('button', { name: 'Serious fault', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
   await tape(page).getByRole('button', { name: 'Undo Giving way' }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
@@ -146,23 +146,51 @@ test('the third minor on one skill asks whether it is a habit, and the guide pro
   for (let n = 0; n < 3; n += 1) await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await page.getByRole('button', { name: 'Grade it' }).click();
   const guide = page.getByRole('dialog', { name: /How grave was it/ });
-  await guide.getByRole('button', { name: 'No' }).click();
-  await guide.getByRole('button', { name: 'No' }).click();
+  await guide.getByRole('button', { name: 'No', exact: true }).click();
+  await guide.getByRole('button', { name: 'No', exact: true }).click();
   await expect(guide).toContainText('third time');
-  await guide.getByRole('button', { name: 'Yes' }).click();
+  await guide.getByRole('button', { name: 'Yes', exact: true }).click();
   await guide.getByRole('button', { name: 'Serious fault' }).click();
   await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
 
   await tape(page)
-    .getByRole('button', { name: /^Regrade/ })
+    .getByRole('button', { name: /^How grave was it/ })
     .last()
     .click();
-  await page.getByRole('menuitem', { name: /Ask me/ }).click();
-  for (let n = 0; n < 2; n += 1) await guide.getByRole('button', { name: 'No' }).click();
-  await guide.getByRole('button', { name: 'Yes' }).click();
+  for (let n = 0; n < 2; n += 1) await guide.getByRole('button', { name: 'No', exact: true }).click();
+  await guide.getByRole('button', { name: 'Yes', exact: true }).click();
   await guide.getByRole('button', { name: /No fault/ }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
   await endDrive(page);
   await page.getByRole('link', { name: 'Report' }).click();
   await expect(page.getByText(/Severity guide: The third time on one skill/)).toBeVisible();
+});
+
+test('the guide opens from any mark at the kerb and on the report, and the answers stay with the mark', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
+  for (let n = 0; n < 2; n += 1) await pad(page, 'Moving away under control', 'Driving fault').click();
+  await endDrive(page);
+  const marks = page.getByRole('region', { name: 'Marks' });
+  await marks.getByRole('button', { name: 'How grave was it? Moving away under control' }).first().click();
+  await page.getByRole('button', { name: 'Yes', exact: true }).click();
+  await expect(page.getByText('You had to act, or someone was in actual danger.')).toBeVisible();
+  await page.getByRole('button', { name: 'Dangerous fault' }).click();
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Not a pass');
+  await marks.getByRole('button', { name: 'Take back Moving away under control' }).last().click();
+  await expect(marks.getByRole('listitem')).toHaveCount(1);
+  await marks.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(marks.getByRole('listitem')).toHaveCount(2);
+
+  await page.getByRole('link', { name: 'Report' }).click();
+  const table = page.getByRole('group', { name: 'Everything in order' });
+  await expect(table).toContainText('Severity guide: You had to act');
+  await table
+    .getByRole('button', { name: /^How grave was it/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Driving fault', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Pass');
 });

@@ -40,7 +40,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.getByRole('link', { name: 'Change', exact: true }).click();
   await page.getByRole('button', { name: /^At most 30 errors/ }).click();
   const most = page.getByRole('textbox', { name: 'At most' });
-  const save = page.getByRole('button', { name: 'Save as version 1.1.0' });
+  const save = page.getByRole('button', { name: 'Save as version 1.2.0' });
   await most.fill('-1');
   await expect(panel(page)).toContainText('limits[0].max');
   await expect(page.getByText('Is too small; at least 0.')).toBeVisible();
@@ -65,8 +65,8 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.keyboard.press('Escape');
   await expect(panel(page)).toContainText('Nothing to put right');
   await save.click();
-  await expect(page.getByText('Version 1.1.0, ')).toBeVisible();
-  await page.goto('/standards/check-list/1.0.0');
+  await expect(page.getByText('Version 1.2.0, ')).toBeVisible();
+  await page.goto('/standards/check-list/1.1.0');
   await expect(page.getByText('At most 30 errors.').first()).toBeVisible();
 });
 

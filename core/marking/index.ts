@@ -1,6 +1,7 @@
 export { eventProblems } from './check';
 export { clockText, elapsedSeconds, isPaused } from './clock';
 export { driveOf, type Drive, type DriveMark, type DrivePeg } from './drive';
+export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
   eventSchema,
   headerSchema,

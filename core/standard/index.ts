@@ -40,4 +40,5 @@ export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';
 export { heldValue, withVariant } from './variants';
 export { limitOf, limitTitle, scopedTitle } from './words';
+export { usualItems } from './usual';
 export { compareVersions, nextVersion } from './version';

@@ -2,15 +2,17 @@ import { Box, TextField, useMediaQuery, type Theme } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
+  isFixedCourse,
   isPaused,
-  minorsOnSkill,
+  manoeuvresDue,
   openRun,
   runsOf,
+  type DueManoeuvre,
   type EventBody,
   type EventOf,
   type Judgement,
 } from '../../core/marking';
-import type { Item, Severity, Standard } from '../../core/standard';
+import { usualItems, type Item, type Severity, type Standard } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { stages } from '../verdict';
@@ -18,10 +20,10 @@ import { colour, KeyList, LightSwitch, Wren } from '../ui';
 import { DeckClock } from './DeckClock';
 import { EndDialog } from './EndDialog';
 import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
-import { GuideDialog } from './GuideDialog';
 import { HeadroomPanel, HeadroomRow, headroomInView } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
-import { ManoeuvreDialog, type Side } from './ManoeuvreDialog';
+import { DuePanel } from './DuePanel';
+import { ManoeuvreDialog } from './ManoeuvreDialog';
 import { PausedCover } from './PausedCover';
 import { RunPanel } from './RunPanel';
 import { StageBar } from './StageBar';
@@ -54,23 +56,29 @@ export function Deck({ drive, judgement, record }: Props) {
   const navigate = useNavigate();
   const [letters, setLetters] = useState('');
   const [chosen, setChosen] = useState(0);
-  const [section, setSection] = useState(() => firstSection(standard));
+  /** Null: the usual faults of the manoeuvre that runs. */
+  const [area, setArea] = useState<string | null>(null);
   const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | null>(null);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
-  const inSection = standard.sections.find(({ id }) => id === section);
-  const placed = letters ? found : (inSection?.items.map((item) => ({ item, section: inSection })) ?? []);
   const paused = isPaused(judgement.drive);
   const stage = judgement.drive.stages.at(-1)?.stage ?? stages[0].id;
 
   const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
+  const manoeuvre = standard.manoeuvres.find(({ id }) => id === running?.manoeuvre);
+  const section = area ?? (manoeuvre ? null : firstSection(standard));
+  const inSection = standard.sections.find(({ id }) => id === section);
+  const ofArea = inSection?.items.map((item) => ({ item, section: inSection })) ?? [];
+  const due = useMemo(() => manoeuvresDue(standard, runsOf(judgement.drive)), [standard, judgement.drive]);
+  const usual = useMemo(() => (manoeuvre ? usualItems(standard, manoeuvre) : []), [standard, manoeuvre]);
+  const placed = letters ? found : section === null ? usual : ofArea;
 
   const type = (text: string) => {
     setLetters(text);
     setChosen(0);
   };
 
-  const { said, mark, undo, undoLast, regrade, peg, guided, askGuide, closeGuide, decide } = useMarking({
+  const { said, mark, undo, undoLast, peg, ask, guide, asking } = useMarking({
     standard,
     judgement,
     record,
@@ -81,15 +89,15 @@ export function Deck({ drive, judgement, record }: Props) {
     type('');
   };
 
-  const startManoeuvre = (manoeuvre: string, side: Side | null) => {
+  const startManoeuvre = ({ manoeuvre: { id: manoeuvre, limits }, side }: DueManoeuvre) => {
     setOpen(null);
+    setArea(null);
     if (running) stop(running);
     if (stage !== 'manoeuvre') record({ kind: 'stage', stage: 'manoeuvre' });
     const run = crypto.randomUUID();
     const own = { kind: 'manoeuvre', run, manoeuvre, ...(side ? { side } : {}) } as const;
     record({ ...own, phase: 'start' });
-    const counted = standard.manoeuvres.find(({ id }) => id === manoeuvre)?.limits.map(({ of }) => of);
-    if (counted?.includes('attempts')) record({ ...own, phase: 'attempt' });
+    if (limits.some(({ of }) => of === 'attempts')) record({ ...own, phase: 'attempt' });
   };
   const stop = ({ run, manoeuvre }: { readonly run: string; readonly manoeuvre: string }) =>
     record({ kind: 'manoeuvre', run, manoeuvre, phase: 'stop' });
@@ -102,7 +110,7 @@ export function Deck({ drive, judgement, record }: Props) {
   };
 
   useDeckKeys({
-    enabled: open === null && guided === null && !paused,
+    enabled: open === null && !asking && !paused,
     typing: letters !== '',
     onLetter: (letter) => type(letters + letter),
     onErase: () => type(letters.slice(0, -1)),
@@ -146,18 +154,12 @@ export function Deck({ drive, judgement, record }: Props) {
       columns={columns}
       onChoose={(id) => {
         type('');
-        setSection(id);
+        setArea(id);
       }}
     />
   );
   const tape = (most: number) => (
-    <Tape
-      {...{ standard, judgement, most }}
-      startedAt={test.startedAt}
-      onUndo={undo}
-      onRegrade={regrade}
-      onGuide={askGuide}
-    />
+    <Tape {...{ standard, judgement, most }} startedAt={test.startedAt} onUndo={undo} onGuide={ask} />
   );
   const ending = judgement.ending ? (
     <Box
@@ -170,7 +172,18 @@ export function Deck({ drive, judgement, record }: Props) {
   ) : null;
 
   const panel = running ? (
-    <RunPanel {...{ standard, judgement, record }} run={running} retest={test.retest} />
+    <RunPanel
+      {...{ standard, judgement, record }}
+      run={running}
+      retest={test.retest}
+      usual={section === null && letters === ''}
+      onUsual={() => {
+        type('');
+        setArea(null);
+      }}
+    />
+  ) : isFixedCourse(standard) ? (
+    <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
 
   const bottom = (
@@ -245,20 +258,11 @@ export function Deck({ drive, judgement, record }: Props) {
       <PausedCover open={paused} onResume={() => record({ kind: 'resume' })} />
       <ManoeuvreDialog
         open={open === 'manoeuvre'}
-        standard={standard}
-        runs={runsOf(judgement.drive)}
+        due={due}
         onClose={() => setOpen(null)}
         onStart={startManoeuvre}
       />
-      {guided ? (
-        <GuideDialog
-          standard={standard}
-          item={guided.item}
-          habit={minorsOnSkill(standard, judgement.marks, guided.item.skill) >= 3}
-          onClose={closeGuide}
-          onDecide={decide}
-        />
-      ) : null}
+      {guide}
       <EndDialog open={open === 'end'} onClose={() => setOpen(null)} onEnd={end} />
       <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keys} />
     </Frame>

@@ -12,6 +12,9 @@ interface Props {
   readonly run: Run;
   readonly retest: boolean;
   readonly record: (body: EventBody) => string;
+  /** Whether the pads show the usual faults of this manoeuvre, and how to have them do so. */
+  readonly usual: boolean;
+  readonly onUsual: () => void;
 }
 
 const counters = [
@@ -21,7 +24,7 @@ const counters = [
 ] as const;
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
-export function RunPanel({ standard, judgement, run, retest, record }: Props) {
+export function RunPanel({ standard, judgement, run, retest, record, usual, onUsual }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
   if (!manoeuvre) return null;
@@ -61,21 +64,22 @@ export function RunPanel({ standard, judgement, run, retest, record }: Props) {
           Done
         </Act>
       </Box>
-      {offered.length + standard.measures.length > 0 ? (
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          {offered.map(({ phase, label }) => (
-            <Act key={phase} type="button" onClick={() => step(phase)}>
-              {label} <b>{counts[phase]}</b>
-            </Act>
-          ))}
-          {standard.measures.map(({ id, label, unit, combine }) => (
-            <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
-              {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
-              <b>{readingOf(judgement, run, id, combine)}</b>
-            </Act>
-          ))}
-        </Box>
-      ) : null}
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <Act type="button" aria-pressed={usual} onClick={onUsual}>
+          Usual faults
+        </Act>
+        {offered.map(({ phase, label }) => (
+          <Act key={phase} type="button" onClick={() => step(phase)}>
+            {label} <b>{counts[phase]}</b>
+          </Act>
+        ))}
+        {standard.measures.map(({ id, label, unit, combine }) => (
+          <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
+            {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
+            <b>{readingOf(judgement, run, id, combine)}</b>
+          </Act>
+        ))}
+      </Box>
       {retest && manoeuvre.clock?.retestExtraSeconds ? (
         <Box sx={{ fontSize: 16 }}>Re-test: {manoeuvre.clock.retestExtraSeconds} s more</Box>
       ) : null}
@@ -147,4 +151,10 @@ const Act = styled('button')({
   touchAction: 'manipulation',
   '& b': { fontSize: 22, marginLeft: 6 },
   '&:active': { background: colour('wash') },
+  '&[aria-pressed="true"]': {
+    background: colour('ink'),
+    color: colour('paper'),
+    borderColor: colour('ink'),
+    fontWeight: 700,
+  },
 });

@@ -1,13 +1,11 @@
-import { Box, Menu, MenuItem, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { useState } from 'react';
 import { clockText, type DriveMark, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
 
 export interface TapeActions {
   readonly onUndo: (event: string, what: string) => void;
-  readonly onRegrade: (event: string, severity: string) => void;
   /** Opens the severity guide for a mark. */
   readonly onGuide: (event: string, item: string) => void;
 }
@@ -33,7 +31,7 @@ const Act = styled('button')({
   '&:active': { background: colour('wash') },
 });
 
-/** The mark itself: a touch opens its other grades. */
+/** The mark itself: a touch opens the severity guide, with its other grades. */
 const What = styled('button')({
   font: 'inherit',
   fontSize: 16,
@@ -54,7 +52,7 @@ const What = styled('button')({
 });
 
 /** The last marks and pegs, newest first, each with undo; marks with another severity too. */
-export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade, onGuide }: Props) {
+export function Tape({ standard, judgement, startedAt, most, onUndo, onGuide }: Props) {
   const entries = tapeEntries(judgement).slice(0, most);
   return (
     <Box component="section" aria-label="Last marks">
@@ -64,10 +62,7 @@ export function Tape({ standard, judgement, startedAt, most, onUndo, onRegrade, 
       ) : null}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {entries.map((entry) => (
-          <TapeRow
-            key={`${entry.id} ${entry.n}`}
-            {...{ entry, standard, startedAt, onUndo, onRegrade, onGuide }}
-          />
+          <TapeRow key={`${entry.id} ${entry.n}`} {...{ entry, standard, startedAt, onUndo, onGuide }} />
         ))}
       </Box>
     </Box>
@@ -95,10 +90,8 @@ function TapeRow({
   standard,
   startedAt,
   onUndo,
-  onRegrade,
   onGuide,
 }: { readonly entry: TapeEntry; readonly standard: Standard; readonly startedAt: string } & TapeActions) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { itemOf, severities } = compileStandard(standard);
   const { mark } = entry;
   const item = mark ? itemOf(mark.item).item : null;
@@ -121,9 +114,9 @@ function TapeRow({
       <What
         type="button"
         disabled={!gradable}
-        aria-haspopup={gradable ? 'menu' : undefined}
-        aria-label={gradable ? `Regrade ${label}` : undefined}
-        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup={gradable ? 'dialog' : undefined}
+        aria-label={gradable ? `How grave was it? ${label}` : undefined}
+        onClick={() => item && onGuide(entry.id, item.id)}
       >
         {severity ? <Glyph gravity={severity.gravity} size={20} /> : <PegSign />}
         <span>
@@ -133,42 +126,12 @@ function TapeRow({
             {entry.counts ? '' : ', not counted'}
             {gradable ? (
               <>
-                , <u>regrade</u>
+                , <u>how grave?</u>
               </>
             ) : null}
           </small>
         </span>
       </What>
-      {gradable ? (
-        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-          {item.severities.map((id) => {
-            const choice = severities.get(id);
-            return choice ? (
-              <MenuItem
-                key={id}
-                selected={id === severity.id}
-                sx={{ minHeight: tokens.deckTouch, fontSize: 20 }}
-                onClick={() => {
-                  setAnchor(null);
-                  if (id !== severity.id) onRegrade(entry.id, id);
-                }}
-              >
-                <Glyph gravity={choice.gravity} size={24} />
-                {choice.label}
-              </MenuItem>
-            ) : null;
-          })}
-          <MenuItem
-            sx={{ minHeight: tokens.deckTouch, fontSize: 20, borderTop: `1px solid ${colour('line')}` }}
-            onClick={() => {
-              setAnchor(null);
-              onGuide(entry.id, item.id);
-            }}
-          >
-            How grave was it? Ask me
-          </MenuItem>
-        </Menu>
-      ) : null}
       <Act type="button" onClick={() => onUndo(entry.id, label)} aria-label={`Undo ${label}`}>
         Undo
       </Act>

@@ -3,6 +3,7 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
 import { minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
 import type { Item, Severity, Standard } from '../../core/standard';
+import { useGuide } from '../grading';
 import { severityWord, tokens } from '../ui';
 import { tapeEntries } from './Tape';
 
@@ -18,7 +19,6 @@ interface Parts {
 export function useMarking({ standard, judgement, record, run }: Parts) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [said, setSaid] = useState('');
-  const [guided, setGuided] = useState<{ readonly event: string; readonly item: Item } | null>(null);
 
   const undo = useCallback(
     (event: string, what: string) => {
@@ -42,6 +42,8 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
     [record, enqueueSnackbar, closeSnackbar],
   );
 
+  const { ask, guide, asking } = useGuide({ standard, judgement, record, onRemove: undo });
+
   const mark = useCallback(
     (item: Item, severity: Severity) => {
       const by = record({ kind: 'fault', item: item.id, severity: severity.id, run: run });
@@ -53,7 +55,7 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
               color="inherit"
               sx={{ minHeight: tokens.deckTouch }}
               onClick={() => {
-                setGuided({ event: by, item });
+                ask(by, item.id);
                 closeSnackbar(key);
               }}
             >
@@ -63,29 +65,8 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
         });
       setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
     },
-    [record, run, standard, judgement.marks, enqueueSnackbar, closeSnackbar],
+    [record, run, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
   );
-
-  const regrade = useCallback(
-    (of: string, severity: string) => {
-      record({ kind: 'regrade', of, severity });
-      setSaid('Regraded');
-    },
-    [record],
-  );
-
-  const askGuide = (event: string, id: string) => {
-    const item = standard.sections.flatMap(({ items }) => items).find((one) => one.id === id);
-    if (item) setGuided({ event, item });
-  };
-
-  const decide = (severity: Severity | null, reason: string) => {
-    if (!guided) return;
-    if (severity) regrade(guided.event, severity.id);
-    else undo(guided.event, guided.item.label);
-    record({ kind: 'note', text: `Severity guide: ${reason}`, of: guided.event });
-    setGuided(null);
-  };
 
   const peg = useCallback(() => {
     record({ kind: 'peg', run: run });
@@ -97,8 +78,7 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
     if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : 'peg');
   };
 
-  const closeGuide = () => setGuided(null);
-  return { said, mark, undo, undoLast, regrade, peg, guided, askGuide, closeGuide, decide };
+  return { said, mark, undo, undoLast, peg, ask, guide, asking };
 }
 
 const labelOf = (standard: Standard, id: string): string =>

@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router';
 import { useDrive } from '../log';
 import { dayText, hourText } from '../ui';
 import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
+import { MarkList } from './MarkList';
 import { PegList } from './PegList';
 
 /** Still parked: the verdict with the limit that decided it, and the pegs that want sorting. */
@@ -39,6 +40,7 @@ export function KerbPage() {
       </Stack>
       <VerdictBanner standard={standard} judgement={judgement} />
       <PegList {...{ standard, judgement, record }} startedAt={test.startedAt} />
+      <MarkList {...{ standard, judgement, record }} startedAt={test.startedAt} />
       <Box sx={{ mt: 4 }}>
         <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       </Box>

@@ -1,6 +1,7 @@
-import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { clockText, type Judgement } from '../../core/marking';
+import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { clockText, type EventBody, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
+import { useGuide } from '../grading';
 import { Glyph, WideTable } from '../ui';
 import { stageAt } from '../verdict';
 
@@ -8,37 +9,51 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
+  readonly record: (body: EventBody) => string;
 }
 
 /** Every mark and note in time order, also those that do not count, with the reason. */
-export function MarkTable({ standard, judgement, startedAt }: Props) {
+export function MarkTable({ standard, judgement, startedAt, record }: Props) {
+  const { ask, guide } = useGuide({
+    standard,
+    judgement,
+    record,
+    onRemove: (event) => record({ kind: 'retract', of: event }),
+  });
   const { itemOf, severities } = compileStandard(standard);
   const { drive, marks } = judgement;
   const rows = [
     ...marks.map((mark) => {
       const severity = severities.get(mark.severity);
       const before = mark.regradedFrom ? severities.get(mark.regradedFrom)?.label.toLowerCase() : null;
+      const { item } = itemOf(mark.item);
       return {
         at: mark.at,
+        // What has one severity only cannot be graded.
+        ask: item.severities.length > 1 ? () => ask(mark.by, item.id) : null,
         gravity: severity?.gravity ?? null,
-        what: itemOf(mark.item).item.label,
+        what: item.label,
         grade: severity?.label ?? mark.severity,
         remark: [
           mark.source === 'sort' ? 'sorted from a peg' : null,
           mark.source === 'question' ? 'question' : null,
           before ? `first marked ${before}` : null,
           uncountedWords(standard, mark.uncounted),
+          ...drive.notes.filter(({ of }) => of === mark.by).map(({ text }) => text),
         ],
       };
     }),
     ...drive.interventions.map(({ at, by }) => ({
       at,
+      ask: null,
       gravity: null,
       what: 'I had to act',
       grade: by,
       remark: [],
     })),
-    ...drive.notes.map(({ at, text }) => ({ at, gravity: null, what: text, grade: 'note', remark: [] })),
+    ...drive.notes
+      .filter(({ of }) => !marks.some(({ by }) => by === of))
+      .map(({ at, text }) => ({ at, ask: null, gravity: null, what: text, grade: 'note', remark: [] })),
   ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   return (
     <Box component="section" aria-labelledby="marks">
@@ -55,10 +70,11 @@ export function MarkTable({ standard, judgement, startedAt }: Props) {
               <TableCell>What</TableCell>
               <TableCell>Grade</TableCell>
               <TableCell>Remark</TableCell>
+              <TableCell className="screen-only" aria-label="Severity guide" />
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map(({ at, gravity, what, grade, remark }, n) => (
+            {rows.map(({ at, gravity, what, grade, remark, ask: open }, n) => (
               <TableRow key={`${at} ${n}`}>
                 <TableCell>{clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000)}</TableCell>
                 <TableCell>{stageAt(drive, at)}</TableCell>
@@ -70,11 +86,24 @@ export function MarkTable({ standard, judgement, startedAt }: Props) {
                   </Box>
                 </TableCell>
                 <TableCell>{remark.filter((text) => text !== null).join(', ')}</TableCell>
+                <TableCell className="screen-only">
+                  {open ? (
+                    <Button
+                      color="inherit"
+                      onClick={open}
+                      aria-label={`How grave was it? ${what}`}
+                      sx={{ whiteSpace: 'nowrap', fontWeight: 400 }}
+                    >
+                      How grave?
+                    </Button>
+                  ) : null}
+                </TableCell>
               </TableRow>
             ))}
           </TableBody>
         </WideTable>
       ) : null}
+      {guide}
     </Box>
   );
 }

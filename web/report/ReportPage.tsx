@@ -17,7 +17,7 @@ export function ReportPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
-  const { drive, judgement } = onScreen;
+  const { drive, judgement, record } = onScreen;
   const { test, standard } = drive;
   const seconds = elapsedSeconds(judgement.drive, test.startedAt, drive.events.at(-1)?.at ?? test.startedAt);
   const facts: readonly (readonly [string, ReactNode])[] = [
@@ -66,7 +66,7 @@ export function ReportPage() {
       <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
       <OtherStandards drive={drive} />
-      <MarkTable standard={standard} judgement={judgement} startedAt={test.startedAt} />
+      <MarkTable {...{ standard, judgement, record }} startedAt={test.startedAt} />
     </Box>
   );
 }

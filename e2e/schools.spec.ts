@@ -1,0 +1,122 @@
+import { expect, test, type Page } from '@playwright/test';
+import { endDrive, enterDemo, pad, startMock, tape } from './steps';
+
+/** One run from set-up to the right verdict for each school that no other file drives. */
+
+const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' });
+
+test('Small-fault count: a mirror not set before the drive and twelve more are thirteen', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' }).click();
+  await expect(page.getByRole('radio').first()).toBeVisible();
+  const choice = page.getByRole('radio', { name: /^Small-fault count/ });
+  if (!(await choice.isVisible())) await page.getByRole('button', { name: /^Show all/ }).click();
+  await choice.check();
+  await expect(page.getByText('Number plate read at 20 m')).toBeVisible();
+  await page.getByRole('button', { name: 'All in order' }).click();
+  await page.getByRole('group', { name: 'Mirrors set' }).getByRole('button', { name: 'Wrong' }).click();
+  await expect(page.getByText('will be marked: minor fault')).toBeVisible();
+  await page.getByRole('button', { name: 'Start the mock with Yuto Hasebe' }).click();
+  await expect(tape(page)).toContainText('Mirrors not set');
+  await page.getByRole('button', { name: 'Control', exact: true }).click();
+  // Every repetition counts.
+  for (let n = 0; n < 11; n += 1) await pad(page, 'Gears', 'Minor fault').click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('12 of 12 used');
+  await pad(page, 'Gears', 'Minor fault').click();
+  await endDrive(page);
+  await expect(verdict(page)).toContainText('Not a pass');
+  await expect(verdict(page)).toContainText('Minor faults: 13, at most 12');
+});
+
+test('Points from a hundred: the fixed course to its end, with exactly twenty points gone', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Points from a hundred' });
+  const course = page.getByRole('region', { name: 'The course' });
+  const order = [
+    'Reverse out, then left',
+    'Stop, then right',
+    'Straight reverse, about 50 ft',
+    'Pull into the bay between cones',
+    'Reverse out of the bay',
+    'Three-point turn between kerbs',
+    'Up to 20 mph and stop quickly',
+    'Return and park',
+  ];
+  for (const [n, title] of order.entries()) {
+    await expect(course).toContainText(`${title}next, ${n} of 8 begun`);
+    await course.getByRole('button', { name: 'Start it' }).click();
+    const panel = page.getByRole('region', { name: `Manoeuvre: ${title}` });
+    await expect(panel).toBeVisible();
+    // The usual fault of this manoeuvre is there at one touch.
+    if (title.startsWith('Three-point')) await pad(page, 'More than three legs in the turn', 'Error').click();
+    await panel.getByRole('button', { name: 'Done' }).click();
+  }
+  await expect(course).toContainText('The course is done');
+  await page.getByRole('button', { name: 'Stops', exact: true }).click();
+  await pad(page, 'Full stop not counted to five', 'Error').click();
+  await page.getByRole('button', { name: 'Looking', exact: true }).click();
+  await pad(page, 'Not looking back while reversing', 'Error').click();
+  await page.getByRole('button', { name: 'Control', exact: true }).click();
+  await pad(page, 'Too fast inside the yard', 'Error').click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('20 of 20 used');
+  await endDrive(page);
+  await expect(verdict(page)).toContainText('Pass');
+  await expect(verdict(page)).toContainText('20 of 20');
+});
+
+test('Strikes: the third missed look ends the test, wherever it was missed', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Strikes' });
+  await page.getByRole('button', { name: 'Looks that are owed', exact: true }).click();
+  await pad(page, 'Moving off', 'Error').click();
+  await pad(page, 'Lane change to the left', 'Error').click();
+  await expect(page.getByText('The standard ends the test here.')).toBeHidden();
+  await pad(page, 'Pulling in', 'Error').click();
+  await expect(page.getByText('The standard ends the test here.')).toBeVisible();
+  await pad(page, 'Moving off', 'Error').click();
+  await endDrive(page);
+  await expect(verdict(page)).toContainText('Ended early');
+  await expect(verdict(page)).toContainText('Errors (observation): 3, at most 2');
+  // What came after the end is kept, and counts in nothing.
+  await expect(page.getByRole('region', { name: 'Marks' }).getByText('not counted')).toHaveCount(1);
+});
+
+test('Road check list: thirty errors pass, and one more does not', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Road check list' });
+  await page.getByRole('button', { name: 'Pulling away', exact: true }).click();
+  for (let n = 0; n < 30; n += 1) await pad(page, 'Rough start', 'Error').click();
+  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('30 of 30 used');
+  await endDrive(page);
+  await expect(verdict(page)).toContainText('Pass');
+  await page.goto(page.url().replace('/kerb', '/deck'));
+  await page.getByRole('button', { name: 'Take the end back and go on' }).click();
+  await page.getByRole('button', { name: 'Stop signs', exact: true }).click();
+  await pad(page, 'Not a full stop', 'Error').click();
+  await endDrive(page);
+  await expect(verdict(page)).toContainText('Not a pass');
+  await expect(verdict(page)).toContainText('Errors: 31, at most 30');
+});
+
+test('Reversing exercise: two shunts pass, the third is past the limit', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Reversing exercise' });
+  await page.getByRole('region', { name: 'The course' }).getByRole('button', { name: 'Start it' }).click();
+  const panel = page.getByRole('region', { name: 'Manoeuvre: Reversing exercise' });
+  for (let n = 0; n < 2; n += 1) {
+    await panel.getByRole('button', { name: /^Shunt/ }).click();
+    await pad(page, 'Shunt forward', 'Driving fault').click();
+  }
+  await expect(panel.getByRole('button', { name: /^Shunt/ })).toContainText('2');
+  const headroom = page.getByRole('region', { name: 'Headroom' });
+  await expect(headroom).toContainText('2 of 2 used');
+  await panel.getByRole('button', { name: /^Shunt/ }).click();
+  await panel.getByRole('button', { name: 'Done' }).click();
+  await endDrive(page);
+  await expect(verdict(page)).toContainText(/Not a pass|Ended early/);
+  await expect(verdict(page)).toContainText('Shunts: Reversing exercise: 3, at most 2');
+});

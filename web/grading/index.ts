@@ -1,0 +1,1 @@
+export { useGuide } from './useGuide';

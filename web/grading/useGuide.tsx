@@ -1,0 +1,48 @@
+import { useCallback, useState, type ReactNode } from 'react';
+import { minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
+import { compileStandard, type Item, type Standard } from '../../core/standard';
+import { GuideDialog } from './GuideDialog';
+
+interface Parts {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly record: (body: EventBody) => string;
+  /** Takes a mark back that the guide holds for no fault. */
+  readonly onRemove: (event: string, label: string) => void;
+}
+
+/** How many minor marks of one skill read as a habit (common practice). */
+const HABIT = 3;
+
+/**
+ * The severity guide over any mark: `ask` opens it, `guide` is its dialog. What is decided becomes a regrade or
+ * a retract; the answers are kept as a note of the mark.
+ */
+export function useGuide({ standard, judgement, record, onRemove }: Parts) {
+  const [asked, setAsked] = useState<{ readonly event: string; readonly item: Item } | null>(null);
+  const ask = useCallback(
+    (event: string, item: string) => setAsked({ event, item: compileStandard(standard).itemOf(item).item }),
+    [standard],
+  );
+  const guide: ReactNode = asked ? (
+    <GuideDialog
+      standard={standard}
+      item={asked.item}
+      habit={minorsOnSkill(standard, judgement.marks, asked.item.skill) >= HABIT}
+      now={judgement.marks.find(({ by }) => by === asked.event)?.severity ?? ''}
+      onClose={() => setAsked(null)}
+      onChoose={(severity) => {
+        record({ kind: 'regrade', of: asked.event, severity: severity.id });
+        setAsked(null);
+      }}
+      onDecide={(severity, reason) => {
+        const { event, item } = asked;
+        if (severity) record({ kind: 'regrade', of: event, severity: severity.id });
+        else onRemove(event, item.label);
+        record({ kind: 'note', text: `Severity guide: ${reason}`, of: event });
+        setAsked(null);
+      }}
+    />
+  ) : null;
+  return { ask, guide, asking: asked !== null };
+}
