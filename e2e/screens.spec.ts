@@ -24,6 +24,7 @@ for (const [size, viewport] of Object.entries(sizes))
       browser,
       baseURL,
     }) => {
+      test.setTimeout(180_000);
       const context = await browser.newContext({ viewport, colorScheme, baseURL: baseURL ?? '' });
       const page = await context.newPage();
       await page.goto('/');
@@ -40,6 +41,21 @@ for (const [size, viewport] of Object.entries(sizes))
       await page.getByRole('link', { name: 'Timed yard' }).click();
       await expect(page.getByText('At most 180 seconds: more ends the test.')).toBeVisible();
       await accessible(page, 'one standard');
+      await fits(page);
+      await page.getByRole('link', { name: 'All drives under this standard' }).click();
+      await expect(page.getByRole('group', { name: 'Drives under this standard' })).toBeVisible();
+      await accessible(page, 'all drives under one standard');
+      await fits(page);
+      await page.goto('/standards/timed-yard/1.1.0/changes');
+      await expect(page.getByRole('region', { name: 'Worked examples' })).toBeVisible();
+      await accessible(page, 'changes');
+      await fits(page);
+      await page.goto('/standards/timed-yard/1.1.0/edit');
+      await page.getByRole('button', { name: /^Roll-back/ }).click();
+      await expect(page.getByRole('complementary', { name: 'What it comes to' })).toContainText(
+        'worked examples',
+      );
+      await accessible(page, 'the editor');
       await fits(page);
       await page.getByRole('link', { name: 'Today' }).click();
       await page.getByRole('link', { name: 'Start a mock with Tomas Wielgosz' }).click();
@@ -75,6 +91,35 @@ for (const [size, viewport] of Object.entries(sizes))
       await accessible(page, 'report');
       await fits(page);
     });
+
+test('every part of the editor opens, is readable by machine and fits a phone', async ({ page }) => {
+  test.setTimeout(120_000);
+  await enterDemo(page);
+  const parts = [
+    'about',
+    'severities',
+    'sections-and-items',
+    'manoeuvres',
+    'measures',
+    'questions',
+    'checks',
+    'drive-plan',
+    'where-schools-disagree',
+    'worked-examples',
+    'sources',
+  ];
+  for (const [n, part] of parts.entries()) {
+    // Both have all parts but questions and measures, which are in one of them each.
+    const standard = part === 'measures' ? 'timed-yard' : 'fault-ceiling';
+    await page.setViewportSize(n % 2 === 0 ? sizes.tablet : sizes.phone);
+    await page.goto(`/standards/${standard}/1.1.0/edit?part=${part}`);
+    await expect(page.getByText('Nothing to put right')).toBeVisible();
+    const first = page.locator('main section button[aria-expanded]').first();
+    if (await first.isVisible()) await first.click();
+    await accessible(page, `editor: ${part}`);
+    await fits(page);
+  }
+});
 
 test('anywhere is a few letters away, and the question mark shows the keys', async ({ page }) => {
   await enterDemo(page);

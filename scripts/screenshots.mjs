@@ -85,9 +85,16 @@ async function takeAll() {
   await page.goto(`${address}/standards`);
   await page.getByText('all 34 worked examples hold').waitFor();
   await shoot(page, 'standards');
-  await page.goto(`${address}/standards/timed-yard/1.0.0`);
+  await page.goto(`${address}/standards/timed-yard/1.1.0`);
   await page.getByRole('heading', { name: 'What passes' }).waitFor();
   await shoot(page, 'standard');
+  await page.goto(`${address}/standards/timed-yard/1.1.0/edit?use=stalls`);
+  await page.getByRole('button', { name: /^Stalls/ }).click();
+  await page.getByText('Nothing to put right').waitFor();
+  await shoot(page, 'editor');
+  await page.goto(`${address}/standards/strikes/1.1.0/drives`);
+  await page.getByRole('button', { name: /would no longer pass/ }).waitFor();
+  await shoot(page, 'drives');
   await mock(page, 'Ines Tavarro');
   await shoot(page, 'set-up');
   await begin(page);

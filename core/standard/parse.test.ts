@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { limitInput, standardInput } from '../testing';
-import { parseStandard, readStandard } from './parse';
+import { checkStandard, parseStandard, readStandard } from './parse';
 
 const problemsOf = (changes: Record<string, unknown>): string[] => {
   const result = parseStandard(standardInput(changes));
@@ -132,5 +132,58 @@ describe('a standard file', () => {
       ok: false,
       problems: [{ path: '', message: 'is longer than 2000000 characters' }],
     });
+  });
+});
+
+describe('what can break a standard, each refused with its path', () => {
+  const small = standardInput() as { sections: { items: unknown[] }[]; limits: object[] };
+  const [looking, control] = small.sections;
+  it.each([
+    [
+      'a limit on an unknown severity',
+      { limits: [limitInput({ where: { severities: ['bad'] } })] },
+      'limits[0].where.severities[0]',
+    ],
+    ['a section without items', { sections: [{ ...looking, items: [] }, control] }, 'sections[0].items'],
+    ['no section at all', { sections: [] }, 'sections'],
+    [
+      'a section within a section',
+      { sections: [{ ...looking, sections: [looking] }, control] },
+      'sections[0].sections',
+    ],
+    ['a negative maximum', { limits: [limitInput({ max: -1 })] }, 'limits[0].max'],
+    ['a negative cap', { caps: [{ id: 'c', of: 'faults', max: -1, because: 'c' }] }, 'caps[0].max'],
+    [
+      'two items of one id',
+      { sections: [{ ...looking, items: [looking?.items[0], looking?.items[0]] }, control] },
+      'sections[0].items[1].id',
+    ],
+    ['two limits of one id', { limits: [limitInput({}), limitInput({})] }, 'limits[1].id'],
+    [
+      'an example that contradicts the limits',
+      { examples: [{ title: 'None', verdict: 'fail' }] },
+      'examples[0].verdict',
+    ],
+    [
+      'an example for a variant that is not there',
+      { examples: [{ title: 'None', verdict: 'pass', when: { speed: 3 } }] },
+      'examples[0].when.speed',
+    ],
+    [
+      'a variant that leads nowhere',
+      { variants: [{ id: 'v', title: 'V', at: 'limits.none.max', default: 1, other: 2, because: 'v' }] },
+      'variants[0].at',
+    ],
+  ])('%s', (_what, changes, path) => {
+    expect(pathsOf(changes)).toContain(path);
+  });
+
+  it('may still be shown while only its examples do not hold', () => {
+    const { standard, problems } = checkStandard(
+      standardInput({ examples: [{ title: 'None', verdict: 'fail' }] }),
+    );
+    expect(standard?.examples).toHaveLength(1);
+    expect(problems.map((problem) => problem.path)).toContain('examples[0].verdict');
+    expect(checkStandard(standardInput({ sections: [] })).standard).toBeNull();
   });
 });

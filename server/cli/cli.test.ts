@@ -181,4 +181,30 @@ describe('check-standard', () => {
     expect(result.stderr).toContain('units: is "furlongs"; allowed: imperial, metric');
     expect(result.stderr).toContain('limits[0].max: is too small; at least 0');
   });
+
+  it('lists double ids, unknown names and contradicting examples likewise', () => {
+    const standard = JSON.parse(readFileSync(ceiling, 'utf8')) as {
+      sections: { items: unknown[] }[];
+      limits: object[];
+      examples: object[];
+    };
+    const check = (name: string, change: object) => {
+      const file = folder.path(`${name}.standard.json`);
+      writeFileSync(file, JSON.stringify({ ...standard, ...change }));
+      const { status, stdout, stderr } = jasperwren('check-standard', file);
+      expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+      return stderr;
+    };
+    const [first, ...others] = standard.sections;
+    const twice = { ...first, items: [...(first?.items ?? []), first?.items[0]] };
+    expect(check('twice', { sections: [twice, ...others] })).toContain('is given twice; every id once');
+    const [limit, ...limits] = standard.limits;
+    expect(check('bad', { limits: [{ ...limit, where: { severities: ['bad'] } }, ...limits] })).toContain(
+      'limits[0].where.severities[0]: bad is no severity',
+    );
+    const [example, ...examples] = standard.examples;
+    expect(check('says', { examples: [{ ...example, verdict: 'fail' }, ...examples] })).toContain(
+      'examples[0].verdict: says fail, but the limits give pass',
+    );
+  });
 });

@@ -40,7 +40,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
       <Box>
         <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', gap: 2 }}>
           <Typography variant="h1">{standard.title}</Typography>
-          <Stack direction="row" spacing={1.5} className="screen-only">
+          <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
             <Button component={Link} to="/standards" color="inherit">
               All standards
             </Button>
