@@ -1,5 +1,6 @@
 import { eventPath } from './events';
 import { judging } from './judging';
+import { pads } from './pads';
 import { rejudging } from './rejudging';
 import { printTable } from './table';
 
@@ -9,3 +10,4 @@ const all = { judging, events: eventPath, rejudging };
 const named = process.argv.slice(2);
 for (const [name, measure] of Object.entries(all))
   if (named.length === 0 || named.includes(name)) printTable(await measure());
+if (named.length === 0 || named.includes('pads')) await pads();

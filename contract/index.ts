@@ -1,5 +1,5 @@
 export { API, MAX_BATCH } from './constants';
-export { LearnerChange, NewLearner, type LearnerView, type VehicleView } from './learner';
+export { LearnerChange, NewLearner, type HabitsView, type LearnerView, type VehicleView } from './learner';
 export { operations, type BodyClass } from './paths';
 export type { ProblemDetails } from './problem';
 export { SignIn, type HealthView, type SessionView } from './session';

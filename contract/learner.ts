@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import type { Habits } from '../core/marking';
 import { IsISO8601, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
 
 const plain = { message: 'must be a day such as 2026-12-01' };
@@ -38,6 +39,12 @@ export interface LearnerView {
   readonly testDate: string | null;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;
+}
+
+/** How often skills went wrong: in this learner's drives before an instant, and in those of the school. */
+export interface HabitsView {
+  readonly learner: Habits;
+  readonly school: Habits;
 }
 
 export interface VehicleView {

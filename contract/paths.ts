@@ -25,6 +25,11 @@ export const operations: readonly Operation[] = [
   { method: 'post', path: '/learners', summary: 'Add a learner', body: NewLearner },
   { method: 'get', path: '/learners/:id', summary: 'One learner, with its ETag' },
   { method: 'patch', path: '/learners/:id', summary: 'Change a learner (If-Match)', body: LearnerChange },
+  {
+    method: 'get',
+    path: '/learners/:id/habits',
+    summary: 'How often each skill went wrong before an instant, for this learner and the school',
+  },
   { method: 'get', path: '/vehicles', summary: 'Vehicles' },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
   { method: 'post', path: '/standards', summary: 'Bring a standard file' },

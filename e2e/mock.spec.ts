@@ -117,6 +117,7 @@ test('two tabs marking one mock both keep their marks, and each sees the otherâ€
   const second = await context.newPage();
   await second.goto(page.url());
   await expect(tape(second).getByRole('listitem')).toHaveCount(1);
+  await second.getByRole('button', { name: 'Moving off', exact: true }).click();
   await Promise.all([
     pad(page, 'Moving away under control', 'Driving fault').click(),
     pad(second, 'Holding the car on a slope', 'Driving fault').click(),

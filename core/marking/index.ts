@@ -15,6 +15,17 @@ export {
 export { guideQuestions, guideStep, minorsOnSkill, severityForGravity, type GuideAnswers } from './guide';
 export { judge, type Judgement } from './judge';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
+export { habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
 export { LOG_FORMAT, MAX_LOG_LENGTH, readLog, readLogUnder, writeLog, type Log } from './log';
 export { inOrder } from './order';
+export {
+  HILL_START,
+  planOf,
+  PULL_UP,
+  questionName,
+  questionsDue,
+  stageSeconds,
+  type PlanEntry,
+  type QuestionDue,
+} from './plan';
 export { openRun, runsOf, type Run } from './run';

@@ -1,6 +1,8 @@
 import type Router from '@koa/router';
-import { LearnerChange, NewLearner, type Page, type VehicleView } from '../../contract';
+import { LearnerChange, NewLearner, type HabitsView, type Page, type VehicleView } from '../../contract';
+import { habitsOf } from '../../core/marking';
 import {
+  badInput,
   bodyAs,
   changedMeanwhile,
   conflict,
@@ -11,10 +13,14 @@ import {
   signedIn,
   wantedRevision,
 } from '../http';
-import { addLearner, changeLearner, learnerById, listLearners, listVehicles } from '../store';
+import { addLearner, changeLearner, drivesBefore, learnerById, listLearners, listVehicles } from '../store';
 import type { Parts } from './parts';
 
-export function learnerRoutes(router: Router, { db }: Parts): void {
+/** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
+const LEARNER_DRIVES = 12;
+const SCHOOL_DRIVES = 200;
+
+export function learnerRoutes(router: Router, { db, now }: Parts): void {
   router.get('/learners', async (ctx) => {
     signedIn(ctx);
     const { limit, after } = pagingOf(ctx);
@@ -40,6 +46,23 @@ export function learnerRoutes(router: Router, { db }: Parts): void {
     if (!learner) throw notFound('such learner');
     ctx.set('ETag', etagOf(learner.revision));
     ctx.body = learner;
+  });
+
+  router.get('/learners/:id/habits', async (ctx) => {
+    signedIn(ctx);
+    const learner = await learnerById(db, String(ctx.params.id));
+    if (!learner) throw notFound('such learner');
+    const before = typeof ctx.query.before === 'string' ? ctx.query.before : now().toISOString();
+    if (Number.isNaN(Date.parse(before)))
+      throw badInput('before must be an instant.', [
+        { path: 'before', message: 'must be an ISO instant in UTC, such as 2026-09-14T08:02:11.000Z' },
+      ]);
+    const drives = async (of: string | null, most: number) =>
+      habitsOf(await drivesBefore(db, new Date(before).toISOString(), of, most));
+    ctx.body = {
+      learner: await drives(learner.id, LEARNER_DRIVES),
+      school: await drives(null, SCHOOL_DRIVES),
+    } satisfies HabitsView;
   });
 
   router.patch('/learners/:id', async (ctx) => {

@@ -12,6 +12,7 @@ export { addStandard, listStandards, standardOf, newestStandard } from './standa
 export {
   addEvents,
   addTest,
+  drivesBefore,
   eventsByTest,
   eventsOf,
   fixesOf,

@@ -1,7 +1,9 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
+import type { Standard } from '../../core/standard';
 import type { Database } from './database';
+import { standardOf } from './standards';
 
 const selectTests = (db: Database) =>
   db
@@ -181,6 +183,34 @@ export async function eventsByTest(
   const rows = await db.selectFrom('events').select(['test', 'body']).where('test', 'in', tests).execute();
   for (const { test, body } of rows) logs.get(test)?.push(JSON.parse(body) as DriveEvent);
   return logs;
+}
+
+/** The newest drives before an instant, of one learner or of all, with their logs and standards. */
+export async function drivesBefore(
+  db: Database,
+  before: string,
+  learner: string | null,
+  most: number,
+): Promise<{ readonly standard: Standard; readonly events: readonly DriveEvent[] }[]> {
+  let query = db
+    .selectFrom('tests')
+    .select(['id', 'standard', 'standard_version'])
+    .where('started_at', '<', before)
+    .orderBy('started_at', 'desc')
+    .limit(most);
+  if (learner !== null) query = query.where('learner', '=', learner);
+  const tests = await query.execute();
+  const logs = await eventsByTest(
+    db,
+    tests.map(({ id }) => id),
+  );
+  const drives = await Promise.all(
+    tests.map(async ({ id, standard, standard_version: version }) => ({
+      standard: await standardOf(db, { id: standard, version }),
+      events: logs.get(id) ?? [],
+    })),
+  );
+  return drives.flatMap(({ standard, events }) => (standard ? [{ standard, events }] : []));
 }
 
 export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {

@@ -1,6 +1,7 @@
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import {
   API,
+  type HabitsView,
   type HealthView,
   type LearnerView,
   type NewLearner,
@@ -48,6 +49,9 @@ export const api = createApi({
       query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
       invalidatesTags: ['learners'],
     }),
+    habits: build.query<HabitsView, { learner: string; before: string }>({
+      query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,
+    }),
     vehicles: build.query<Page<VehicleView>, Nothing>({ query: () => '/vehicles' }),
     standards: build.query<Page<StandardSummary>, Nothing>({
       query: () => '/standards',
@@ -80,6 +84,7 @@ export const {
   useSignOutMutation,
   useLearnersQuery,
   useAddLearnerMutation,
+  useHabitsQuery,
   useVehiclesQuery,
   useStandardsQuery,
   useAddStandardMutation,

@@ -6,17 +6,20 @@ import {
   isPaused,
   manoeuvresDue,
   openRun,
+  planOf,
+  questionsDue,
   runsOf,
   type DueManoeuvre,
   type EventBody,
   type EventOf,
   type Judgement,
 } from '../../core/marking';
-import { usualItems, type Item, type Severity, type Standard } from '../../core/standard';
+import { usualItems, type Item, type Severity } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { stages } from '../verdict';
 import { colour, KeyList, LightSwitch, Wren } from '../ui';
+import { ActedBanner, ActedButtons, type ActedBy } from './Acted';
 import { DeckClock } from './DeckClock';
 import { EndDialog } from './EndDialog';
 import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
@@ -25,9 +28,13 @@ import { KeptSign } from './KeptSign';
 import { DuePanel } from './DuePanel';
 import { ManoeuvreDialog } from './ManoeuvreDialog';
 import { PausedCover } from './PausedCover';
+import { PlanPanel, planWords } from './PlanPanel';
+import { QuestionDialog } from './QuestionDialog';
 import { RunPanel } from './RunPanel';
 import { StageBar } from './StageBar';
 import { Tape } from './Tape';
+import { useLatest } from './useLatest';
+import { useLikely } from './useLikely';
 import { useDeckKeys } from './useDeckKeys';
 import { useMarking } from './useMarking';
 
@@ -46,6 +53,9 @@ const keys = [
   ['Esc', 'Clear the letters'],
   ['Space', 'Peg: something happened'],
   ['Ctrl Z', 'Undo the last mark or peg'],
+  ['Alt N', 'Next: the manoeuvre that is due, else the next stage'],
+  ['Alt T', 'Clock of the manoeuvre: start it, then done'],
+  ['Alt P', 'Stop marking, watch the road'],
   ['?', 'These keys'],
 ] as const;
 
@@ -56,9 +66,10 @@ export function Deck({ drive, judgement, record }: Props) {
   const navigate = useNavigate();
   const [letters, setLetters] = useState('');
   const [chosen, setChosen] = useState(0);
-  /** Null: the usual faults of the manoeuvre that runs. */
+  /** Null: what is likely now, or the usual faults of the manoeuvre that runs. */
   const [area, setArea] = useState<string | null>(null);
-  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | null>(null);
+  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | 'question' | null>(null);
+  const [acted, setActed] = useState<ActedBy | null>(null);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
   const paused = isPaused(judgement.drive);
@@ -66,12 +77,12 @@ export function Deck({ drive, judgement, record }: Props) {
 
   const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === running?.manoeuvre);
-  const section = area ?? (manoeuvre ? null : firstSection(standard));
-  const inSection = standard.sections.find(({ id }) => id === section);
+  const inSection = standard.sections.find(({ id }) => id === area);
   const ofArea = inSection?.items.map((item) => ({ item, section: inSection })) ?? [];
   const due = useMemo(() => manoeuvresDue(standard, runsOf(judgement.drive)), [standard, judgement.drive]);
   const usual = useMemo(() => (manoeuvre ? usualItems(standard, manoeuvre) : []), [standard, manoeuvre]);
-  const placed = letters ? found : section === null ? usual : ofArea;
+  const likely = useLikely(drive, judgement, stage);
+  const placed = letters ? found : area !== null ? ofArea : manoeuvre ? usual : likely;
 
   const type = (text: string) => {
     setLetters(text);
@@ -84,9 +95,18 @@ export function Deck({ drive, judgement, record }: Props) {
     record,
     run: running?.run ?? null,
   });
-  const markAndClear = (item: Item, severity: Severity) => {
+  const markAndClear = useLatest((item: Item, severity: Severity) => {
     mark(item, severity);
+    setActed(null);
     type('');
+  });
+  const act = (by: ActedBy) => {
+    record({ kind: 'intervention', by });
+    setActed(by);
+  };
+  const changeStage = (id: string) => {
+    record({ kind: 'stage', stage: id });
+    setArea(null);
   };
 
   const startManoeuvre = ({ manoeuvre: { id: manoeuvre, limits }, side }: DueManoeuvre) => {
@@ -118,18 +138,33 @@ export function Deck({ drive, judgement, record }: Props) {
     onMove: (by) => setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + by))),
     onMark: (event) => {
       const target = placed[chosen];
-      const severities = target && padSeverities(standard, target.item);
+      const severities = target && padSeverities(standard, target.item, acted !== null);
       if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
     },
     onPeg: peg,
     onUndo: undoLast,
     onHelp: () => setOpen('keys'),
+    onPause: () => record({ kind: 'pause' }),
+    onClock: () => {
+      if (!running) return;
+      const { run, manoeuvre: of, clocked } = running;
+      const phase = manoeuvre?.clock && !clocked ? 'clock' : 'stop';
+      record({ kind: 'manoeuvre', run, manoeuvre: of, phase });
+    },
+    onNext: () => {
+      const next = due.find(({ done }) => done === 0);
+      const at = stages.findIndex(({ id }) => id === stage);
+      if (isFixedCourse(standard) && next) startManoeuvre(next);
+      else if (stages[at + 1]) changeStage(stages[at + 1]?.id ?? stage);
+    },
   });
 
   const pads = (
     <PadGrid
       {...{ standard, placed, judgement }}
       chosen={letters ? chosen : null}
+      large={!letters && area === null && !manoeuvre}
+      grave={acted !== null}
       onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
@@ -150,7 +185,15 @@ export function Deck({ drive, judgement, record }: Props) {
   const areas = (columns: number) => (
     <SectionTiles
       sections={standard.sections}
-      chosen={letters ? null : section}
+      chosen={letters ? null : area}
+      first={{
+        title: manoeuvre ? `Usual faults: ${manoeuvre.title}` : 'Likely now',
+        chosen: letters === '' && area === null,
+        onChoose: () => {
+          type('');
+          setArea(null);
+        },
+      }}
       columns={columns}
       onChoose={(id) => {
         type('');
@@ -172,19 +215,20 @@ export function Deck({ drive, judgement, record }: Props) {
   ) : null;
 
   const panel = running ? (
-    <RunPanel
-      {...{ standard, judgement, record }}
-      run={running}
-      retest={test.retest}
-      usual={section === null && letters === ''}
-      onUsual={() => {
-        type('');
-        setArea(null);
-      }}
-    />
+    <RunPanel {...{ standard, judgement, record }} run={running} retest={test.retest} />
   ) : isFixedCourse(standard) ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
+
+  const banner = acted ? <ActedBanner by={acted} onClose={() => setActed(null)} /> : null;
+  const plan = (
+    <PlanPanel
+      {...{ standard, record }}
+      drive={judgement.drive}
+      startedAt={test.startedAt}
+      onAsk={() => setOpen('question')}
+    />
+  );
 
   const bottom = (
     <>
@@ -192,6 +236,7 @@ export function Deck({ drive, judgement, record }: Props) {
       <Peg onClick={peg} aria-label="Peg: something happened">
         Peg<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
       </Peg>
+      <ActedButtons onActed={act} />
       {standard.manoeuvres.length > 0 ? (
         <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
       ) : null}
@@ -212,7 +257,7 @@ export function Deck({ drive, judgement, record }: Props) {
         >
           <Wren size={36} />
         </Link>
-        <StageBar current={stage} wide={wide} onStage={(id) => record({ kind: 'stage', stage: id })} />
+        <StageBar current={stage} wide={wide} onStage={changeStage} />
         <Box sx={{ ml: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={test.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} />
@@ -224,11 +269,13 @@ export function Deck({ drive, judgement, record }: Props) {
           <Column>
             {ending}
             {panel}
+            {banner}
             <Box sx={{ pt: 0.75, pb: 1.25 }}>{search}</Box>
             {pads}
           </Column>
           <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
             <HeadroomPanel standard={standard} judgement={judgement} />
+            {plan}
             <Box sx={{ mt: 2 }}>{tape(8)}</Box>
           </Column>
         </Middle>
@@ -236,15 +283,17 @@ export function Deck({ drive, judgement, record }: Props) {
         <Column sx={{ px: 1.5 }}>
           {ending}
           {panel}
+          {banner}
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1 }}>
             {headroomInView(standard, judgement, 2).map((row) => (
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
-          <Box sx={{ py: 1.25 }}>{search}</Box>
-          {areas(0)}
-          <Box sx={{ mt: 1.25, mb: 2 }}>{pads}</Box>
-          {tape(6)}
+          <Box sx={{ pt: 1.25 }}>{areas(0)}</Box>
+          <Box sx={{ mt: 1.25 }}>{pads}</Box>
+          <Box sx={{ mt: 1.25 }}>{search}</Box>
+          {plan}
+          <Box sx={{ mt: 1.5 }}>{tape(6)}</Box>
         </Column>
       )}
       <Bottom>{bottom}</Bottom>
@@ -263,18 +312,24 @@ export function Deck({ drive, judgement, record }: Props) {
         onStart={startManoeuvre}
       />
       {guide}
-      <EndDialog open={open === 'end'} onClose={() => setOpen(null)} onEnd={end} />
+      {open === 'question' ? (
+        <QuestionDialog
+          {...{ standard, record }}
+          due={questionsDue(standard, judgement.drive)}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
+      <EndDialog
+        open={open === 'end'}
+        missing={() =>
+          planOf(standard, judgement.drive, { startedAt: test.startedAt, now: new Date().toISOString() })
+            .filter(({ done, planned }) => done < planned)
+            .map(planWords)
+        }
+        onClose={() => setOpen(null)}
+        onEnd={end}
+      />
       <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keys} />
     </Frame>
   );
-}
-
-/** The first area that is about driving: not one of the checks or questions before it. */
-function firstSection(standard: Standard): string {
-  const before = new Set([
-    ...standard.checks.map(({ item }) => item),
-    ...(standard.questions ? Object.values(standard.questions.item) : []),
-  ]);
-  const driving = standard.sections.find(({ items }) => !items.some(({ id }) => before.has(id)));
-  return (driving ?? standard.sections[0])?.id ?? '';
 }

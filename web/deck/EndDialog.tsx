@@ -3,6 +3,8 @@ import type { EventOf } from '../../core/marking';
 
 interface Props {
   readonly open: boolean;
+  /** What the plan still wants, in words; asked when it opens. */
+  readonly missing: () => readonly string[];
   readonly onClose: () => void;
   readonly onEnd: (how: EventOf<'end'>['how']) => void;
 }
@@ -13,12 +15,17 @@ const ways = [
   { how: 'abandoned', label: 'Given up', text: 'Weather, breakdown, not well' },
 ] as const;
 
-export function EndDialog({ open, onClose, onEnd }: Props) {
+export function EndDialog({ open, missing, onClose, onEnd }: Props) {
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="end-title">
       <DialogTitle id="end-title">End the drive</DialogTitle>
       <DialogContent>
         <Stack spacing={1.5}>
+          {open && missing().length > 0 ? (
+            <Typography sx={{ fontSize: 17 }}>
+              <b>Still missing of the plan.</b> {missing().join('; ')}.
+            </Typography>
+          ) : null}
           {ways.map(({ how, label, text }) => (
             <Button
               key={how}

@@ -12,9 +12,6 @@ interface Props {
   readonly run: Run;
   readonly retest: boolean;
   readonly record: (body: EventBody) => string;
-  /** Whether the pads show the usual faults of this manoeuvre, and how to have them do so. */
-  readonly usual: boolean;
-  readonly onUsual: () => void;
 }
 
 const counters = [
@@ -24,7 +21,7 @@ const counters = [
 ] as const;
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
-export function RunPanel({ standard, judgement, run, retest, record, usual, onUsual }: Props) {
+export function RunPanel({ standard, judgement, run, retest, record }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
   if (!manoeuvre) return null;
@@ -64,22 +61,31 @@ export function RunPanel({ standard, judgement, run, retest, record, usual, onUs
           Done
         </Act>
       </Box>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Act type="button" aria-pressed={usual} onClick={onUsual}>
-          Usual faults
-        </Act>
-        {offered.map(({ phase, label }) => (
-          <Act key={phase} type="button" onClick={() => step(phase)}>
-            {label} <b>{counts[phase]}</b>
-          </Act>
-        ))}
-        {standard.measures.map(({ id, label, unit, combine }) => (
-          <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
-            {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
-            <b>{readingOf(judgement, run, id, combine)}</b>
-          </Act>
-        ))}
-      </Box>
+      {offered.length + standard.measures.length > 0 ? (
+        <Box
+          role="group"
+          aria-label="Counts and readings"
+          sx={{
+            display: 'flex',
+            gap: 1,
+            flexWrap: { md: 'wrap' },
+            overflowX: { xs: 'auto', md: 'visible' },
+            '& button': { flex: 'none' },
+          }}
+        >
+          {offered.map(({ phase, label }) => (
+            <Act key={phase} type="button" onClick={() => step(phase)}>
+              {label} <b>{counts[phase]}</b>
+            </Act>
+          ))}
+          {standard.measures.map(({ id, label, unit, combine }) => (
+            <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
+              {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
+              <b>{readingOf(judgement, run, id, combine)}</b>
+            </Act>
+          ))}
+        </Box>
+      ) : null}
       {retest && manoeuvre.clock?.retestExtraSeconds ? (
         <Box sx={{ fontSize: 16 }}>Re-test: {manoeuvre.clock.retestExtraSeconds} s more</Box>
       ) : null}
@@ -151,10 +157,4 @@ const Act = styled('button')({
   touchAction: 'manipulation',
   '& b': { fontSize: 22, marginLeft: 6 },
   '&:active': { background: colour('wash') },
-  '&[aria-pressed="true"]': {
-    background: colour('ink'),
-    color: colour('paper'),
-    borderColor: colour('ink'),
-    fontWeight: 700,
-  },
 });

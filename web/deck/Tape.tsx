@@ -74,14 +74,31 @@ export interface TapeEntry {
   readonly n: number;
   readonly at: string;
   readonly mark: DriveMark | null;
+  /** What it is when it is no mark. */
+  readonly label: string;
   readonly counts: boolean;
 }
 
 export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
   const pegs = drive.pegs.filter(({ state }) => state === 'unsorted');
   return [
-    ...marks.map((mark, n) => ({ id: mark.by, n, at: mark.at, mark, counts: mark.uncounted === null })),
-    ...pegs.map(({ id, at }, n) => ({ id, n, at, mark: null, counts: true })),
+    ...marks.map((mark, n) => ({
+      id: mark.by,
+      n,
+      at: mark.at,
+      mark,
+      label: '',
+      counts: mark.uncounted === null,
+    })),
+    ...pegs.map(({ id, at }, n) => ({ id, n, at, mark: null, label: 'Peg, to sort', counts: true })),
+    ...drive.interventions.map(({ id, at, by }, n) => ({
+      id,
+      n,
+      at,
+      mark: null,
+      label: `I acted: ${by}`,
+      counts: true,
+    })),
   ].sort((a, b) => Date.parse(b.at) - Date.parse(a.at) || b.n - a.n);
 }
 
@@ -96,7 +113,7 @@ function TapeRow({
   const { mark } = entry;
   const item = mark ? itemOf(mark.item).item : null;
   const severity = mark ? severities.get(mark.severity) : null;
-  const label = item?.label ?? 'Peg, to sort';
+  const label = item?.label ?? entry.label;
   const minute = clockText(Math.max(0, Date.parse(entry.at) - Date.parse(startedAt)) / 1000).slice(-5);
   const gradable = item !== null && item.severities.length > 1 && severity;
   return (
@@ -118,7 +135,13 @@ function TapeRow({
         aria-label={gradable ? `How grave was it? ${label}` : undefined}
         onClick={() => item && onGuide(entry.id, item.id)}
       >
-        {severity ? <Glyph gravity={severity.gravity} size={20} /> : <PegSign />}
+        {severity ? (
+          <Glyph gravity={severity.gravity} size={20} />
+        ) : entry.label.startsWith('Peg') ? (
+          <PegSign />
+        ) : (
+          <span />
+        )}
         <span>
           {label}
           <small>
@@ -126,7 +149,7 @@ function TapeRow({
             {entry.counts ? '' : ', not counted'}
             {gradable ? (
               <>
-                , <u>how grave?</u>
+                , <u>grade</u>
               </>
             ) : null}
           </small>

@@ -32,9 +32,9 @@ export const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'aut
 
 export const Bottom = styled('footer')(({ theme }) => ({
   display: 'grid',
-  gridTemplateColumns: '130px 1fr',
+  gridTemplateColumns: '110px 1fr 260px',
   gridAutoFlow: 'column',
-  gridAutoColumns: '140px',
+  gridAutoColumns: '128px',
   gap: 10,
   padding: '10px 12px',
   borderTop: `1px solid ${colour('line')}`,
@@ -43,7 +43,8 @@ export const Bottom = styled('footer')(({ theme }) => ({
     flexWrap: 'wrap',
     gap: 8,
     '& > *': { flex: 1 },
-    '& > :nth-of-type(2)': { order: -1, flex: '1 0 100%' },
+    '& > :nth-of-type(2)': { order: -2, flex: '1 0 100%' },
+    '& > [role="group"]': { order: -1, flex: '1 0 100%' },
   },
 }));
 

@@ -9,6 +9,9 @@ export interface DeckKeys {
   readonly onPeg: () => void;
   readonly onUndo: () => void;
   readonly onHelp: () => void;
+  readonly onPause: () => void;
+  readonly onClock: () => void;
+  readonly onNext: () => void;
   /** Whether letters are being typed: then a space is a letter too. */
   readonly typing: boolean;
   /** Off while a dialog is open. */
@@ -39,6 +42,10 @@ function act(event: KeyboardEvent, keys: DeckKeys): boolean {
   const { key, ctrlKey, metaKey, altKey } = event;
   if ((ctrlKey || metaKey) && key.toLowerCase() === 'z') return done(keys.onUndo);
   if (ctrlKey || metaKey) return false;
+  // Letters search, so these go with Alt; by their place on the board, for Alt changes what they write.
+  if (altKey && event.code === 'KeyP') return done(keys.onPause);
+  if (altKey && event.code === 'KeyT') return done(keys.onClock);
+  if (altKey && event.code === 'KeyN') return done(keys.onNext);
   if (key === '?') return done(keys.onHelp);
   if (key === 'Escape') return done(keys.onClear);
   if (key === 'ArrowDown' && keys.typing) return done(() => keys.onMove(1));

@@ -75,7 +75,7 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
 
   const undoLast = () => {
     const last = tapeEntries(judgement)[0];
-    if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : 'peg');
+    if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : last.label);
   };
 
   return { said, mark, undo, undoLast, peg, ask, guide, asking };

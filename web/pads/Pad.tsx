@@ -70,6 +70,8 @@ export const Pad = memo(function Pad({
   chosen = false,
   onMark,
 }: Props) {
+  // The count is of every mark on the item: it would read as so many of the gravest.
+  const flipped = others.some(({ gravity }) => gravity > 0 && gravity < main.gravity);
   return (
     <Frame data-chosen={chosen} data-pad={item.id}>
       <Main type="button" onClick={() => onMark(item, main)} aria-label={`${item.label}: ${main.label}`}>
@@ -77,7 +79,7 @@ export const Pad = memo(function Pad({
         <span>
           <Glyph gravity={main.gravity} size={18} />
           {severityWord(main).toLowerCase()}
-          {count > 0 ? `, ${count} so far` : ''}
+          {count > 0 && !flipped ? `, ${count} so far` : ''}
         </span>
       </Main>
       {others.map((severity) => (

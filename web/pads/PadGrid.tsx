@@ -13,9 +13,22 @@ interface Props {
   readonly chosen: number | null;
   readonly onMark: (item: Item, severity: Severity) => void;
   readonly empty: string;
+  /** Few and large, for what is likely now. */
+  readonly large?: boolean;
+  /** The gravest severity first, after the instructor had to act. */
+  readonly grave?: boolean;
 }
 
-export function PadGrid({ standard, placed, judgement, chosen, onMark, empty }: Props) {
+export function PadGrid({
+  standard,
+  placed,
+  judgement,
+  chosen,
+  onMark,
+  empty,
+  large = false,
+  grave = false,
+}: Props) {
   if (placed.length === 0)
     return <Typography sx={{ p: 3, fontSize: 18, color: colour('soft') }}>{empty}</Typography>;
   const counts = new Map<string, number>();
@@ -27,10 +40,11 @@ export function PadGrid({ standard, placed, judgement, chosen, onMark, empty }: 
         gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' },
         gap: 1.25,
         alignContent: 'start',
+        gridAutoRows: { md: large ? 'minmax(132px, auto)' : 'auto' },
       }}
     >
       {placed.map(({ item }, n) => {
-        const severities = padSeverities(standard, item);
+        const severities = padSeverities(standard, item, grave);
         return severities ? (
           <Pad
             key={item.id}

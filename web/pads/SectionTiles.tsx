@@ -27,6 +27,8 @@ const Tile = styled('button')({
 
 interface Props {
   readonly sections: readonly Section[];
+  /** What stands before the areas, under the name that it has now; chosen while no area is. */
+  readonly first?: { readonly title: string; readonly onChoose: () => void; readonly chosen: boolean };
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
   /** Tiles side by side; none: one row that scrolls sideways. */
@@ -34,7 +36,7 @@ interface Props {
 }
 
 /** The areas of the standard; the chosen one shows its pads. */
-export function SectionTiles({ sections, chosen, onChoose, columns }: Props) {
+export function SectionTiles({ sections, first, chosen, onChoose, columns }: Props) {
   return (
     <Box
       role="group"
@@ -52,6 +54,16 @@ export function SectionTiles({ sections, chosen, onChoose, columns }: Props) {
             }
       }
     >
+      {first ? (
+        <Tile
+          type="button"
+          aria-pressed={first.chosen}
+          onClick={first.onChoose}
+          style={columns > 0 ? { gridColumn: '1 / -1' } : undefined}
+        >
+          {first.title}
+        </Tile>
+      ) : null}
       {sections.map(({ id, title }) => (
         <Tile key={id} type="button" aria-pressed={id === chosen} onClick={() => onChoose(id)}>
           {title}

@@ -6,12 +6,28 @@ export interface PadSeverities {
   readonly others: readonly Severity[];
 }
 
-export function padSeverities(standard: Standard, item: Item): PadSeverities | null {
+const known = new WeakMap<Item, Map<string, PadSeverities | null>>();
+
+/**
+ * The severities of a pad; the same object each time, so that an unchanged pad is not drawn again.
+ *
+ * @param grave after the instructor had to act: the gravest is the large one
+ */
+export function padSeverities(standard: Standard, item: Item, grave = false): PadSeverities | null {
+  const key = `${standard.id} ${standard.version} ${grave}`;
+  const before = known.get(item)?.get(key);
+  if (before !== undefined) return before;
+  const found = sortSeverities(standard, item, grave);
+  known.set(item, (known.get(item) ?? new Map<string, PadSeverities | null>()).set(key, found));
+  return found;
+}
+
+function sortSeverities(standard: Standard, item: Item, grave: boolean): PadSeverities | null {
   const allowed = standard.severities
     .filter(({ id }) => item.severities.includes(id))
     .sort((a, b) => a.gravity - b.gravity);
   const counting = allowed.filter(({ gravity }) => gravity > 0);
-  const main = counting[0] ?? allowed[0];
+  const main = (grave ? counting.at(-1) : counting[0]) ?? allowed[0];
   if (!main) return null;
   return {
     main,

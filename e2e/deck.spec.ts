@@ -1,0 +1,85 @@
+import { expect, test, type Page } from '@playwright/test';
+import { endDrive, enterDemo, startMock, tape } from './steps';
+
+const padsOf = (page: Page) =>
+  page.locator('[data-pad]').evaluateAll((pads) => pads.map((pad) => pad.getAttribute('data-pad')));
+
+test('six likely pads stand first; what was just used stays in its place, and a stage changes them', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  await page.getByRole('button', { name: 'Drive', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Likely now' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.locator('[data-pad]')).toHaveCount(6);
+  await page.waitForLoadState('networkidle');
+  const before = await padsOf(page);
+  await page.locator('[data-pad]').nth(4).getByRole('button').first().click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+  const after = await padsOf(page);
+  expect(after[4]).toBe(before[4]);
+  // Whatever stays likely stays where it is.
+  for (const [n, id] of before.entries()) if (after.includes(id)) expect(after.indexOf(id)).toBe(n);
+  await page.getByRole('button', { name: 'Manoeuvre', exact: true }).click();
+  await expect.poll(async () => (await padsOf(page)).join(' ')).toContain('manoeuvres.');
+  await page.getByRole('button', { name: 'Junctions', exact: true }).click();
+  await expect(page.locator('[data-pad]')).toHaveCount(9);
+  await page.getByRole('button', { name: 'Likely now' }).click();
+  await expect(page.locator('[data-pad]')).toHaveCount(6);
+});
+
+test('I acted is one touch, sets the gravest first for one mark, and can be undone', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  await page.getByRole('button', { name: 'I acted: pedal' }).click();
+  await expect(tape(page)).toContainText('I acted: pedal');
+  const pad = page.locator('[data-pad="moving-off.check"]');
+  await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Dangerous fault$/);
+  await pad.getByRole('button').first().click();
+  await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Driving fault$/);
+  await page.getByRole('button', { name: 'I acted: voice' }).click();
+  await page.getByRole('button', { name: 'No mark' }).click();
+  await page.getByRole('button', { name: 'Undo I acted: voice' }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  await endDrive(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Dangerous faults: 1, none allowed',
+  );
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByRole('group', { name: 'Everything in order' })).toContainText('I had to act');
+});
+
+test('questions are asked with the tries that the standard allows, and the plan says what is missing', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  const plan = page.getByRole('region', { name: 'Drive plan' });
+  await expect(plan).toContainText('Questions: 0 of 2');
+  await plan.getByRole('button', { name: 'Question' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Explain question' });
+  await expect(sheet).toContainText('A wrong answer may be tried again.');
+  await sheet.getByRole('button', { name: 'Wrong' }).click();
+  await expect(sheet).toContainText('A wrong answer is a mark.');
+  await sheet.getByRole('button', { name: 'Wrong' }).click();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+  await plan.getByRole('button', { name: 'Pull-up' }).click();
+  await plan.getByRole('button', { name: 'Pull-up' }).click();
+  await expect(plan).toContainText('Pull-ups: 2 of 3');
+  await plan.getByRole('button', { name: 'Question' }).click();
+  await page
+    .getByRole('dialog', { name: 'Demonstrate question' })
+    .getByRole('button', { name: 'Right' })
+    .click();
+  await expect(plan.getByRole('button', { name: 'Question' })).toBeHidden();
+  await page.keyboard.press('Alt+n');
+  await expect(page.getByRole('button', { name: 'Drive', exact: true })).toHaveAttribute(
+    'aria-current',
+    'step',
+  );
+  await page.keyboard.press('Alt+p');
+  await page.getByRole('button', { name: 'Go on marking' }).click();
+  await page.getByRole('button', { name: 'End the drive' }).click();
+  await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('Pull-ups: 2 of 3');
+  await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('Questions');
+});
