@@ -13,6 +13,8 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
+    // Each test is a browser of its own; only those about being offline keep the whole application in it.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -1,10 +1,11 @@
 import Logout from '@mui/icons-material/LogoutOutlined';
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../api';
 import { colour, LightSwitch, Wren } from '../ui';
+import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
 const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
@@ -21,6 +22,15 @@ export function Shell() {
   const { data } = useSessionQuery();
   const [signOut] = useSignOutMutation();
   const [open, setOpen] = useState<'jump' | 'keys' | null>(null);
+  const instructor = data?.instructor.id;
+  useEffect(() => {
+    if (!instructor) return;
+    const fetchNow = () => void fetchTheDay();
+    fetchNow();
+    // On the very first visit the service worker comes up after the page.
+    navigator.serviceWorker?.addEventListener('controllerchange', fetchNow);
+    return () => navigator.serviceWorker?.removeEventListener('controllerchange', fetchNow);
+  }, [instructor]);
   useHotkeys('mod+k', () => setOpen('jump'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('shift+slash, ?', () => setOpen('keys'), { useKey: true });
   return (
@@ -87,7 +97,7 @@ export function Shell() {
             <Button
               color="inherit"
               aria-label="Sign out"
-              onClick={() => void signOut()}
+              onClick={() => void leaveTheDay(() => signOut())}
               sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 }, minWidth: 48 }}
             >
               <Logout sx={{ display: { sm: 'none' } }} />

@@ -9,12 +9,15 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { sendWaiting } from '../log';
 import { theme } from '../ui';
+import { workOffline } from './offline';
 import { router } from './router';
 import { store } from './store';
 
 // Marks that waited for the server when the page was last closed go now.
 store.dispatch(sendWaiting());
 window.addEventListener('online', () => store.dispatch(sendWaiting()));
+
+void workOffline();
 
 const root = document.getElementById('root');
 if (root)
