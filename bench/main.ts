@@ -1,10 +1,11 @@
 import { eventPath } from './events';
 import { judging } from './judging';
+import { painting } from './painting';
 import { pads } from './pads';
 import { rejudging } from './rejudging';
 import { printTable } from './table';
 
-const all = { judging, events: eventPath, rejudging };
+const all = { judging, events: eventPath, rejudging, painting };
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */
 const named = process.argv.slice(2);

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box } from '@mui/material';
 import { colour, tokens } from '../ui';
 import { Press } from './frame';
@@ -6,7 +7,11 @@ export type ActedBy = 'voice' | 'wheel' | 'pedal';
 const ways: readonly ActedBy[] = ['voice', 'wheel', 'pedal'];
 
 /** The instructor had to act: one touch says how. */
-export function ActedButtons({ onActed }: { readonly onActed: (by: ActedBy) => void }) {
+export const ActedButtons = memo(function ActedButtons({
+  onActed,
+}: {
+  readonly onActed: (by: ActedBy) => void;
+}) {
   return (
     <Box
       role="group"
@@ -21,7 +26,7 @@ export function ActedButtons({ onActed }: { readonly onActed: (by: ActedBy) => v
       ))}
     </Box>
   );
-}
+});
 
 /** After acting the graver severities stand first, until a mark is made or this is put away. */
 export function ActedBanner({ by, onClose }: { readonly by: ActedBy; readonly onClose: () => void }) {

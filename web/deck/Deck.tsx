@@ -1,4 +1,4 @@
-import { Box, TextField, useMediaQuery, type Theme } from '@mui/material';
+import { Box, useMediaQuery, type Theme } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
@@ -31,6 +31,7 @@ import { PausedCover } from './PausedCover';
 import { PlanPanel, planWords } from './PlanPanel';
 import { QuestionDialog } from './QuestionDialog';
 import { RunPanel } from './RunPanel';
+import { SearchField } from './SearchField';
 import { StageBar } from './StageBar';
 import { Tape } from './Tape';
 import { useLatest } from './useLatest';
@@ -100,14 +101,20 @@ export function Deck({ drive, judgement, record }: Props) {
     setActed(null);
     type('');
   });
-  const act = (by: ActedBy) => {
+  const typed = useLatest(type);
+  const undone = useLatest(undo);
+  const act = useLatest((by: ActedBy) => {
     record({ kind: 'intervention', by });
     setActed(by);
-  };
-  const changeStage = (id: string) => {
+  });
+  const changeStage = useLatest((id: string) => {
     record({ kind: 'stage', stage: id });
     setArea(null);
-  };
+  });
+  const chooseArea = useLatest((id: string | null) => {
+    type('');
+    setArea(id);
+  });
 
   const startManoeuvre = ({ manoeuvre: { id: manoeuvre, limits }, side }: DueManoeuvre) => {
     setOpen(null);
@@ -169,40 +176,19 @@ export function Deck({ drive, judgement, record }: Props) {
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
   );
-  const search = (
-    <TextField
-      fullWidth
-      hiddenLabel
-      placeholder="Type letters to find any mark"
-      value={letters}
-      onChange={(event) => type(event.target.value)}
-      slotProps={{
-        htmlInput: { 'data-deck-search': true, 'aria-label': 'Find by letters', autoComplete: 'off' },
-        input: { sx: { minHeight: 72, fontSize: 20 } },
-      }}
-    />
-  );
+  const search = <SearchField letters={letters} onType={typed} />;
   const areas = (columns: number) => (
     <SectionTiles
       sections={standard.sections}
       chosen={letters ? null : area}
-      first={{
-        title: manoeuvre ? `Usual faults: ${manoeuvre.title}` : 'Likely now',
-        chosen: letters === '' && area === null,
-        onChoose: () => {
-          type('');
-          setArea(null);
-        },
-      }}
+      first={manoeuvre ? `Usual faults: ${manoeuvre.title}` : 'Likely now'}
+      firstChosen={letters === '' && area === null}
       columns={columns}
-      onChoose={(id) => {
-        type('');
-        setArea(id);
-      }}
+      onChoose={chooseArea}
     />
   );
   const tape = (most: number) => (
-    <Tape {...{ standard, judgement, most }} startedAt={test.startedAt} onUndo={undo} onGuide={ask} />
+    <Tape {...{ standard, judgement, most }} startedAt={test.startedAt} onUndo={undone} onGuide={ask} />
   );
   const ending = judgement.ending ? (
     <Box

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { openRun, type Judgement } from '../../core/marking';
 import { limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
@@ -45,7 +46,19 @@ export function HeadroomPanel({ standard, judgement }: Props) {
   );
 }
 
-export function HeadroomRow({ standard, row }: { readonly standard: Standard; readonly row: Headroom }) {
+/** Drawn again only when its numbers are other. */
+export const HeadroomRow = memo(HeadroomLine, (before, after) => {
+  const [a, b] = [before.row, after.row];
+  return (
+    before.standard === after.standard &&
+    a.limit === b.limit &&
+    a.total === b.total &&
+    a.max === b.max &&
+    JSON.stringify(a.scope) === JSON.stringify(b.scope)
+  );
+});
+
+function HeadroomLine({ standard, row }: { readonly standard: Standard; readonly row: Headroom }) {
   const { left, max, total } = row;
   const limit = limitOf(standard, row.limit);
   if (!limit) return null;

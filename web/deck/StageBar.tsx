@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { MenuItem, Select } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { colour, tokens } from '../ui';
@@ -25,7 +26,7 @@ interface Props {
 }
 
 /** Where the mock is in its order; a touch moves it on, or back. */
-export function StageBar({ current, wide, onStage }: Props) {
+export const StageBar = memo(function StageBar({ current, wide, onStage }: Props) {
   const at = stages.findIndex(({ id }) => id === current);
   if (!wide)
     return (
@@ -57,4 +58,4 @@ export function StageBar({ current, wide, onStage }: Props) {
       ))}
     </nav>
   );
-}
+});

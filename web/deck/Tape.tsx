@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { clockText, type DriveMark, type Judgement } from '../../core/marking';
@@ -102,7 +103,22 @@ export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
   ].sort((a, b) => Date.parse(b.at) - Date.parse(a.at) || b.n - a.n);
 }
 
-function TapeRow({
+/** Drawn again only when something of its own is other. */
+const TapeRow = memo(TapeLine, (before, after) => {
+  const [a, b] = [before.entry, after.entry];
+  return (
+    before.standard === after.standard &&
+    before.onUndo === after.onUndo &&
+    before.onGuide === after.onGuide &&
+    a.id === b.id &&
+    a.label === b.label &&
+    a.counts === b.counts &&
+    a.mark?.item === b.mark?.item &&
+    a.mark?.severity === b.mark?.severity
+  );
+});
+
+function TapeLine({
   entry,
   standard,
   startedAt,

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { likelyItems, noHabits, placePads, type Judgement } from '../../core/marking';
 import type { PlacedItem, Standard } from '../../core/standard';
+import type { HabitsView } from '../../contract';
 import { useHabitsQuery } from '../api';
 import type { OpenDrive } from '../log';
 
@@ -8,7 +9,9 @@ const PADS = 6;
 
 interface Placed {
   /** What the places were worked out for; they change only with it, between marks. */
-  readonly moment: string;
+  readonly marks: Judgement['marks'] | null;
+  readonly stage: string;
+  readonly habits: HabitsView | undefined;
   readonly ids: readonly string[];
 }
 
@@ -21,22 +24,24 @@ export function useLikely(drive: OpenDrive, judgement: Judgement, stage: string)
   const { data: habits } = useHabitsQuery({ learner: test.learner.id, before: test.startedAt });
   const { marks } = judgement;
   const used = lastMade(marks);
-  const moment = `${stage} ${marks.map(({ by }) => by).join(' ')} ${habits ? 'known' : ''}`;
-  const [placed, setPlaced] = useState<Placed>({ moment: '', ids: [] });
-  if (placed.moment !== moment) {
+  const [placed, setPlaced] = useState<Placed>({ marks: null, stage, habits, ids: [] });
+  if (placed.marks !== marks || placed.stage !== stage || placed.habits !== habits) {
     const likely = likelyItems(standard, {
       stage,
       soFar: marks,
       learner: habits?.learner ?? noHabits,
       school: habits?.school ?? noHabits,
     }).map(({ item }) => item.id);
-    setPlaced({ moment, ids: placePads(placed.ids, likely, PADS, used) });
+    setPlaced({ marks, stage, habits, ids: sameIds(placed.ids, placePads(placed.ids, likely, PADS, used)) });
   }
   return useMemo(() => placed.ids.flatMap((id) => placedItem(standard, id)), [standard, placed.ids]);
 }
 
-const lastMade = (marks: Judgement['marks']): string | null =>
-  [...marks].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)).at(-1)?.item ?? null;
+/** The list before when nothing in it is other, so that nothing is drawn again for it. */
+const sameIds = (before: readonly string[], now: readonly string[]): readonly string[] =>
+  before.length === now.length && before.every((id, n) => id === now[n]) ? before : now;
+
+const lastMade = (marks: Judgement['marks']): string | null => marks.at(-1)?.item ?? null;
 
 const placedItem = ({ sections }: Standard, id: string): PlacedItem[] =>
   sections.flatMap((section) =>

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import type { Section } from '../../core/standard';
@@ -27,16 +28,25 @@ const Tile = styled('button')({
 
 interface Props {
   readonly sections: readonly Section[];
-  /** What stands before the areas, under the name that it has now; chosen while no area is. */
-  readonly first?: { readonly title: string; readonly onChoose: () => void; readonly chosen: boolean };
+  /** What stands before the areas, under the name that it has now. */
+  readonly first?: string;
+  readonly firstChosen?: boolean;
   readonly chosen: string | null;
-  readonly onChoose: (id: string) => void;
+  /** Null: what stands before the areas. */
+  readonly onChoose: (id: string | null) => void;
   /** Tiles side by side; none: one row that scrolls sideways. */
   readonly columns: number;
 }
 
 /** The areas of the standard; the chosen one shows its pads. */
-export function SectionTiles({ sections, first, chosen, onChoose, columns }: Props) {
+export const SectionTiles = memo(function SectionTiles({
+  sections,
+  first,
+  firstChosen = false,
+  chosen,
+  onChoose,
+  columns,
+}: Props) {
   return (
     <Box
       role="group"
@@ -57,11 +67,11 @@ export function SectionTiles({ sections, first, chosen, onChoose, columns }: Pro
       {first ? (
         <Tile
           type="button"
-          aria-pressed={first.chosen}
-          onClick={first.onChoose}
+          aria-pressed={firstChosen}
+          onClick={() => onChoose(null)}
           style={columns > 0 ? { gridColumn: '1 / -1' } : undefined}
         >
-          {first.title}
+          {first}
         </Tile>
       ) : null}
       {sections.map(({ id, title }) => (
@@ -71,4 +81,4 @@ export function SectionTiles({ sections, first, chosen, onChoose, columns }: Pro
       ))}
     </Box>
   );
-}
+});
