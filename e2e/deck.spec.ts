@@ -1,5 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { endDrive, enterDemo, startMock, tape } from './steps';
+import { accessible, endDrive, enterDemo, pad, startMock, tape } from './steps';
 
 const padsOf = (page: Page) =>
   page.locator('[data-pad]').evaluateAll((pads) => pads.map((pad) => pad.getAttribute('data-pad')));
@@ -82,4 +83,53 @@ test('questions are asked with the tries that the standard allows, and the plan 
   await page.getByRole('button', { name: 'End the drive' }).click();
   await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('Pull-ups: 2 of 3');
   await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('Questions');
+});
+
+test('light and hand are chosen on the Deck and kept; the cautions are there too', async ({ page }) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  const areas = page.getByRole('group', { name: 'Areas' });
+  const pads = page.locator('[data-pad]').first();
+  const left = async (locator: typeof pads) => (await locator.boundingBox())?.x ?? 0;
+  expect(await left(areas)).toBeLessThan(await left(pads));
+  await page.getByRole('button', { name: 'Light, hand, help' }).click();
+  await expect(page.getByRole('dialog')).toContainText('never the driver');
+  await page.getByRole('button', { name: 'Dusk' }).click();
+  await page.getByRole('button', { name: 'Right: areas on the right' }).click();
+  await page.getByRole('button', { name: 'Back to the Deck' }).click();
+  expect(await left(areas)).toBeGreaterThan(await left(pads));
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'dusk');
+  await accessible(page, 'deck at dusk');
+  await page.getByRole('button', { name: 'Light, hand, help' }).click();
+  await accessible(page, 'light, hand, help');
+  await page.getByRole('button', { name: 'Back to the Deck' }).click();
+  expect(await left(areas)).toBeGreaterThan(await left(pads));
+});
+
+test('a browser that does not store says so at once, and offers the marks as a file that can be judged', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'indexedDB', {
+      value: {
+        open: () => {
+          throw new DOMException('refused', 'SecurityError');
+        },
+      },
+    });
+  });
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await expect(page.getByRole('alert')).toContainText('This browser does not store.');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toMatch(/\.jwlog\.jsonl$/);
+  const lines = readFileSync(await file.path(), 'utf8')
+    .trim()
+    .split('\n');
+  expect(JSON.parse(lines[0] ?? '')).toMatchObject({ kind: 'header', standard: { id: 'fault-ceiling' } });
+  expect(lines.filter((line) => line.includes('moving-off.control'))).toHaveLength(1);
 });

@@ -1,14 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { endDrive, enterDemo, pad, startMock } from './steps';
+import { accessible, endDrive, enterDemo, pad, startMock } from './steps';
 
 const sizes = { tablet: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
-
-async function accessible(page: Page, screen: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-  const found = violations.map(({ id, nodes }) => `${screen}: ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`);
-  expect(found).toEqual([]);
-}
 
 /** Nothing on a screen may stick out sideways. */
 async function fits(page: Page): Promise<void> {

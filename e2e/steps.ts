@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 
 /** Signs in to the demo school by its one button. */
@@ -41,3 +42,10 @@ export const pad = (page: Page, item: string, severity: string) =>
 export const tape = (page: Page) => page.getByRole('region', { name: 'Last marks' });
 
 export const kept = (page: Page) => page.getByRole('status').filter({ hasText: /kept|server/i });
+
+/** Nothing that axe finds wrong. */
+export async function accessible(page: Page, screen: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  const found = violations.map(({ id, nodes }) => `${screen}: ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`);
+  expect(found).toEqual([]);
+}

@@ -52,12 +52,16 @@ async function begin(page) {
   await page.getByRole('button', { name: /^Start the mock with/ }).click();
   await page.getByRole('timer').waitFor();
   const touch = (name) => page.getByRole('button', { name, exact: true }).click();
+  await touch('Moving off');
   await touch('Looking round before moving off: Driving fault');
   await touch('Junctions');
   await touch('Giving way: Driving fault');
   await touch('Speed on approach: Driving fault');
   await page.getByRole('button', { name: 'Peg: something happened' }).click();
   await touch('Speed on approach: Driving fault');
+  const wide = (page.viewportSize()?.width ?? 0) > 900;
+  if (wide) await touch('Drive');
+  else await touch('Likely now');
   await page.mouse.move(0, 0);
 }
 

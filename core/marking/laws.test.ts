@@ -94,3 +94,56 @@ describe('the laws of a log', () => {
     );
   });
 });
+
+describe('two devices on one mark', () => {
+  const at = (second: number) => instant(second);
+  const [standard] = fc.sample(anyStandard({ caps: false, ends: false }), { numRuns: 1, seed: 3 });
+  const fault: DriveEvent = {
+    kind: 'fault',
+    id: 'f',
+    device: 'tablet',
+    seq: 1,
+    at: at(1),
+    item: 'look',
+    severity: 'minor',
+    run: null,
+  };
+  const counts = (...more: DriveEvent[]) => {
+    if (!standard) throw new Error('no standard');
+    return verdictOf(standard, [...more, fault]).counts;
+  };
+  const regrade = (device: string, second: number, severity: string): DriveEvent => ({
+    kind: 'regrade',
+    id: `regrade ${device}`,
+    device,
+    seq: 2,
+    at: at(second),
+    of: 'f',
+    severity,
+  });
+
+  it('regrading it differently: the later in order wins, however they arrive; at one instant the device decides', () => {
+    const [early, late] = [regrade('phone', 5, 'grave'), regrade('tablet', 6, 'noted')];
+    expect(counts(early, late)).toMatchObject({ noted: 1, grave: 0 });
+    expect(counts(late, early)).toMatchObject({ noted: 1, grave: 0 });
+    const [phone, tablet] = [regrade('phone', 5, 'grave'), regrade('tablet', 5, 'noted')];
+    expect(counts(tablet, phone)).toMatchObject({ noted: 1, grave: 0 });
+  });
+
+  it('one regrades and one retracts it: it no longer counts, whichever came first', () => {
+    const retract = (second: number): DriveEvent => ({
+      kind: 'retract',
+      id: 'r',
+      device: 'phone',
+      seq: 3,
+      at: at(second),
+      of: 'f',
+    });
+    for (const second of [2, 9])
+      expect(counts(retract(second), regrade('tablet', 5, 'grave'))).toEqual({
+        noted: 0,
+        minor: 0,
+        grave: 0,
+      });
+  });
+});

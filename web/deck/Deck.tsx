@@ -1,4 +1,5 @@
-import { Box, useMediaQuery, type Theme } from '@mui/material';
+import Tune from '@mui/icons-material/TuneOutlined';
+import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
@@ -18,15 +19,17 @@ import { usualItems, type Item, type Severity } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { stages } from '../verdict';
-import { colour, KeyList, LightSwitch, Wren } from '../ui';
+import { colour, KeyList, Wren } from '../ui';
 import { ActedBanner, ActedButtons, type ActedBy } from './Acted';
 import { DeckClock } from './DeckClock';
+import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
 import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
 import { HeadroomPanel, HeadroomRow, headroomInView } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { DuePanel } from './DuePanel';
 import { ManoeuvreDialog } from './ManoeuvreDialog';
+import { NotStored } from './NotStored';
 import { PausedCover } from './PausedCover';
 import { PlanPanel, planWords } from './PlanPanel';
 import { QuestionDialog } from './QuestionDialog';
@@ -34,10 +37,12 @@ import { RunPanel } from './RunPanel';
 import { SearchField } from './SearchField';
 import { StageBar } from './StageBar';
 import { Tape } from './Tape';
+import { useHand } from './useHand';
 import { useLatest } from './useLatest';
 import { useLikely } from './useLikely';
 import { useDeckKeys } from './useDeckKeys';
 import { useMarking } from './useMarking';
+import { useWakeLock } from './useWakeLock';
 
 interface Props {
   readonly drive: OpenDrive;
@@ -69,7 +74,9 @@ export function Deck({ drive, judgement, record }: Props) {
   const [chosen, setChosen] = useState(0);
   /** Null: what is likely now, or the usual faults of the manoeuvre that runs. */
   const [area, setArea] = useState<string | null>(null);
-  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | 'question' | null>(null);
+  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | 'question' | 'settings' | null>(null);
+  const [hand, setHand] = useHand();
+  useWakeLock();
   const [acted, setActed] = useState<ActedBy | null>(null);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
@@ -247,12 +254,21 @@ export function Deck({ drive, judgement, record }: Props) {
         <Box sx={{ ml: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={test.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} />
-        {wide ? <LightSwitch size={72} /> : null}
+        {wide ? (
+          <IconButton
+            aria-label="Light, hand, help"
+            onClick={() => setOpen('settings')}
+            sx={{ width: 72, height: 72, color: 'text.primary', flex: 'none' }}
+          >
+            <Tune />
+          </IconButton>
+        ) : null}
       </Top>
       {wide ? (
-        <Middle>
+        <Middle data-hand={hand}>
           <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>{areas(2)}</Column>
           <Column>
+            <NotStored drive={drive} />
             {ending}
             {panel}
             {banner}
@@ -267,6 +283,7 @@ export function Deck({ drive, judgement, record }: Props) {
         </Middle>
       ) : (
         <Column sx={{ px: 1.5 }}>
+          <NotStored drive={drive} />
           {ending}
           {panel}
           {banner}
@@ -280,6 +297,13 @@ export function Deck({ drive, judgement, record }: Props) {
           <Box sx={{ mt: 1.25 }}>{search}</Box>
           {plan}
           <Box sx={{ mt: 1.5 }}>{tape(6)}</Box>
+          <Press
+            type="button"
+            onClick={() => setOpen('settings')}
+            style={{ width: '100%', margin: '14px 0' }}
+          >
+            Light, hand, help
+          </Press>
         </Column>
       )}
       <Bottom>{bottom}</Bottom>
@@ -298,6 +322,14 @@ export function Deck({ drive, judgement, record }: Props) {
         onStart={startManoeuvre}
       />
       {guide}
+      {open === 'settings' ? (
+        <DeckSettings
+          hand={hand}
+          onHand={setHand}
+          onKeys={() => setOpen('keys')}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
       {open === 'question' ? (
         <QuestionDialog
           {...{ standard, record }}

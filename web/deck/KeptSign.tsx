@@ -5,7 +5,7 @@ import { useLink } from '../log';
 /** Where the marks are: on the server's disk, in this browser, or on this screen only. */
 export function KeptSign({ marks, short = false }: { readonly marks: number; readonly short?: boolean }) {
   const { waiting, link, linkSince, storage, refusal } = useLink();
-  const since = linkSince ? ` since ${hourText(linkSince, localZone())}` : '';
+  const since = () => (linkSince ? ` since ${hourText(linkSince, localZone())}` : '');
   const { words, brief, sure } = wordsFor();
   function wordsFor(): { words: string; brief: string; sure: boolean } {
     if (refusal)
@@ -25,10 +25,14 @@ export function KeptSign({ marks, short = false }: { readonly marks: number; rea
     if (link === 'signed out')
       return { words: `${waiting} kept here; sign in to send them`, brief: 'Kept here', sure: false };
     if (waiting > 0 && link === 'silent')
-      return { words: `${waiting} kept here, no server${since}`, brief: `${waiting} kept here`, sure: false };
+      return {
+        words: `${waiting} kept here, no server${since()}`,
+        brief: `${waiting} kept here`,
+        sure: false,
+      };
     if (waiting > 0)
       return { words: `${waiting} kept here, on the way`, brief: `${waiting} kept here`, sure: true };
-    if (link === 'silent') return { words: `All sent; no server${since}`, brief: 'No server', sure: false };
+    if (link === 'silent') return { words: `All sent; no server${since()}`, brief: 'No server', sure: false };
     return {
       words: marks === 0 ? 'Server answers' : 'All kept here and on the server',
       brief: 'Kept',

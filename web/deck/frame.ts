@@ -26,6 +26,13 @@ export const Middle = styled('div')({
   display: 'grid',
   gridTemplateColumns: '270px 1fr 316px',
   minHeight: 0,
+  // What the hand touches most lies on its side.
+  '&[data-hand="right"]': {
+    gridTemplateColumns: '316px 1fr 270px',
+    '& > :first-of-type': { order: 3 },
+    '& > :nth-of-type(2)': { order: 2 },
+    '& > :nth-of-type(3)': { order: 1 },
+  },
 });
 
 export const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });

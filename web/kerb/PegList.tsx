@@ -63,12 +63,14 @@ export function PegList({ standard, judgement, startedAt, record }: Props) {
       </Box>
       {sorting ? (
         <SortDialog
+          key={sorting.id}
           {...{ standard, judgement }}
-          title={`What was it at ${sinceStart(sorting.at)}?`}
+          title={`What was it at ${sinceStart(sorting.at)}, ${stageAt(judgement.drive, sorting.at)}?`}
           onClose={() => setSorting(null)}
           onSort={(faults) => {
             record({ kind: 'sort', of: sorting.id, faults });
-            setSorting(null);
+            // The next one in time order comes by itself.
+            setSorting(pegs.find(({ id, state }) => state === 'unsorted' && id !== sorting.id) ?? null);
           }}
         />
       ) : null}

@@ -90,6 +90,9 @@ export function SortDialog({ title, standard, judgement, onClose, onSort }: Prop
         })}
       </Box>
       <DialogActions sx={{ p: 2 }}>
+        <Button color="inherit" onClick={() => onSort([])} sx={{ mr: 'auto' }}>
+          It was nothing
+        </Button>
         <Button color="inherit" onClick={onClose}>
           Not now
         </Button>

@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { TestView } from '../../contract';
 import type { DriveEvent, EventBody } from '../../core/marking';
 import type { Standard } from '../../core/standard';
@@ -83,7 +83,8 @@ export const logSlice = createSlice({
         payload,
       }: PayloadAction<{ test: string; events: readonly DriveEvent[]; place: Place; position?: number }>,
     ) => withEvents(state, payload.test, payload.events, payload.place, payload.position),
-    placed: (state, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
+    placed: (draft, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
+      const state = plain(draft);
       const drive = state.drives[payload.test];
       if (!drive) return state;
       const places = { ...drive.places };
@@ -99,6 +100,9 @@ export const logSlice = createSlice({
   },
 });
 
+/** The state itself: copying a long log through immer's proxies costs more than all the rest of a mark. */
+const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
+
 function withDrive(state: LogState, { test, standard }: { test: TestView; standard: Standard }): LogState {
   if (state.drives[test.id]) return state;
   const { [test.id]: _mended, ...failures } = state.failures;
@@ -110,12 +114,13 @@ const RANK: Readonly<Record<Place, number>> = { screen: 0, here: 1, server: 2 };
 const safer = (a: Place | undefined, b: Place): Place => (a && RANK[a] > RANK[b] ? a : b);
 
 function withEvents(
-  state: LogState,
+  draft: LogState,
   test: string,
   events: readonly DriveEvent[],
   place: Place,
   position?: number,
 ): LogState {
+  const state = plain(draft);
   const drive = state.drives[test];
   if (!drive) return state;
   const places = { ...drive.places };

@@ -77,7 +77,11 @@ function Drives({ standard }: { readonly standard: Standard }) {
             setShown(PAGE);
             setParams(value && value !== 'all' ? { show: value } : {}, { replace: true });
           }}
-          sx={{ my: 2, flexWrap: 'wrap' }}
+          sx={{
+            my: 2,
+            flexWrap: 'wrap',
+            '& button': { color: 'text.primary', textTransform: 'none', minHeight: 56 },
+          }}
         >
           <ToggleButton value="all">{rejudging.drives.length} drives</ToggleButton>
           {groups.map((group) => (

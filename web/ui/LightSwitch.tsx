@@ -1,20 +1,21 @@
 import DarkMode from '@mui/icons-material/DarkModeOutlined';
 import LightMode from '@mui/icons-material/LightModeOutlined';
-import { IconButton, Tooltip, useColorScheme } from '@mui/material';
+import { IconButton, Tooltip } from '@mui/material';
+import { useLight } from './useLight';
 
 /** Day or night, by hand; at first as the device has it. */
 export function LightSwitch({ size = 48 }: { readonly size?: number }) {
-  const { mode, systemMode, setMode } = useColorScheme();
-  const night = (mode === 'system' ? systemMode : mode) === 'dark';
-  const label = night ? 'Change to day colours' : 'Change to night colours';
+  const { now, choose } = useLight();
+  const dark = now !== 'day';
+  const label = dark ? 'Change to day colours' : 'Change to night colours';
   return (
     <Tooltip title={label}>
       <IconButton
         aria-label={label}
-        onClick={() => setMode(night ? 'light' : 'dark')}
+        onClick={() => choose(dark ? 'day' : 'night')}
         sx={{ width: size, height: size, color: 'text.primary' }}
       >
-        {night ? <LightMode /> : <DarkMode />}
+        {dark ? <LightMode /> : <DarkMode />}
       </IconButton>
     </Tooltip>
   );

@@ -2,6 +2,9 @@ import { createTheme } from '@mui/material/styles';
 import { tokens, type Palette as OwnPalette } from './tokens';
 
 declare module '@mui/material/styles' {
+  interface ColorSchemeOverrides {
+    dusk: true;
+  }
   interface Palette {
     jasperwren: OwnPalette;
   }
@@ -28,7 +31,11 @@ const schemeOf = (own: OwnPalette) => ({
 /** An instrument, not an office: paper, ink and hairlines; square-ish corners; nothing floats. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-light' },
-  colorSchemes: { light: schemeOf(tokens.light), dark: schemeOf(tokens.night) },
+  colorSchemes: {
+    light: schemeOf(tokens.light),
+    dark: schemeOf(tokens.night),
+    dusk: { palette: createTheme({ palette: { mode: 'dark', ...schemeOf(tokens.dusk).palette } }).palette },
+  },
   shape: { borderRadius: tokens.radius },
   typography: {
     fontFamily: '"Atkinson Hyperlegible", "DejaVu Sans", sans-serif',

@@ -1,0 +1,104 @@
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import type { ReactNode } from 'react';
+import { colour, tokens, useLight, type LightChoice } from '../ui';
+import type { Hand } from './useHand';
+
+interface Props {
+  readonly hand: Hand;
+  readonly onHand: (hand: Hand) => void;
+  readonly onKeys: () => void;
+  readonly onClose: () => void;
+}
+
+const lightWords: readonly (readonly [LightChoice, string])[] = [
+  ['day', 'Day'],
+  ['dusk', 'Dusk'],
+  ['night', 'Night'],
+  ['time', 'By time'],
+  ['device', 'As the device'],
+];
+
+/** How the Deck lies in the hand and in the light, and the cautions. */
+export function DeckSettings({ hand, onHand, onKeys, onClose }: Props) {
+  const { choice, choose } = useLight();
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="deck-settings">
+      <DialogTitle id="deck-settings">Light, hand, help</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2.5 }}>
+        <Choice label="Light">
+          <ToggleButtonGroup
+            exclusive
+            value={choice}
+            aria-label="Light"
+            onChange={(_event, value: LightChoice | null) => value && choose(value)}
+            sx={{ flexWrap: 'wrap' }}
+          >
+            {lightWords.map(([value, words]) => (
+              <ToggleButton key={value} value={value} sx={large}>
+                {words}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        </Choice>
+        <Choice label="The hand that marks">
+          <ToggleButtonGroup
+            exclusive
+            value={hand}
+            aria-label="The hand that marks"
+            onChange={(_event, value: Hand | null) => value && onHand(value)}
+          >
+            <ToggleButton value="left" sx={large}>
+              Left: areas on the left
+            </ToggleButton>
+            <ToggleButton value="right" sx={large}>
+              Right: areas on the right
+            </ToggleButton>
+          </ToggleButtonGroup>
+        </Choice>
+        <Typography>
+          Only the person in the passenger seat, or somebody outside the car, marks; never the driver.
+          Watching the road comes before marking: a peg is enough. Your authority&rsquo;s current text and
+          licensed practice decide, not this program.
+        </Typography>
+      </DialogContent>
+      <DialogActions sx={{ p: 2 }}>
+        <Button color="inherit" onClick={onKeys} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
+          Keys
+        </Button>
+        <Button variant="contained" onClick={onClose} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
+          Back to the Deck
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const large = {
+  minHeight: tokens.deckTouch,
+  fontSize: 17,
+  textTransform: 'none',
+  px: 2,
+  color: 'text.primary',
+  borderColor: colour('strongLine'),
+  '&.Mui-selected, &.Mui-selected:hover': { bgcolor: colour('ink'), color: colour('paper') },
+} as const;
+
+function Choice({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+  return (
+    <div>
+      <Typography variant="h3" component="p" sx={{ mb: 1 }}>
+        {label}
+      </Typography>
+      {children}
+    </div>
+  );
+}
