@@ -52,6 +52,12 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await page.reload();
   await expect(verdict).toContainText('Provisional: 1 peg to sort');
   await page.getByRole('button', { name: 'Dismiss' }).click();
+  // It is found again also by somebody who only opens Today.
+  await page.goto('/');
+  const here = page.getByRole('region', { name: 'Kept here, not yet on the server' });
+  await expect(here).toContainText('Dafydd Penhale');
+  await here.getByRole('link', { name: 'Open' }).click();
+  await expect(verdict).toContainText('Serious faults: 1, none allowed');
 
   server = await start();
   await expect

@@ -26,6 +26,8 @@ interface Schema extends DBSchema {
 /** What this browser keeps of drives, durable before it is called kept. */
 export interface Keep {
   readonly drive: (test: string) => Promise<KeptDrive | undefined>;
+  /** Drives that the server does not know yet, or not all of. */
+  readonly unsent: () => Promise<readonly KeptDrive[]>;
   readonly putDrive: (drive: KeptDrive) => Promise<void>;
   readonly events: (test: string) => Promise<readonly { event: DriveEvent; onServer: boolean }[]>;
   readonly putEvent: (test: string, event: DriveEvent) => Promise<void>;
@@ -47,6 +49,10 @@ export async function openKeep(name = 'jasperwren'): Promise<Keep> {
   const durably = { durability: 'strict' } as const;
   return {
     drive: (test) => db.get('drives', test),
+    unsent: async () => {
+      const waiting = new Set((await db.getAllFromIndex('events', 'waiting')).map(({ test }) => test));
+      return (await db.getAll('drives')).filter(({ test, onServer }) => !onServer || waiting.has(test.id));
+    },
     putDrive: async (drive) => {
       await db.put('drives', drive);
     },

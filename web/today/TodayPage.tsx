@@ -2,7 +2,18 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
 import type { TestSummary } from '../../contract';
 import { errorText, useLearnersQuery, useTestsQuery } from '../api';
-import { EmptyNote, ErrorNote, isToday, LoadingNote, localZone, longDayText } from '../ui';
+import { useKeptHere } from '../log';
+import {
+  colour,
+  dayText,
+  EmptyNote,
+  ErrorNote,
+  hourText,
+  isToday,
+  LoadingNote,
+  localZone,
+  longDayText,
+} from '../ui';
 import { LearnerList } from './LearnerList';
 import { MockRow } from './MockRow';
 
@@ -45,6 +56,7 @@ export function TodayPage() {
             Show everybody
           </Button>
         ) : null}
+        <KeptHere learner={learner} />
         {tests.error ? (
           <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
             {errorText(tests.error)}
@@ -54,6 +66,44 @@ export function TodayPage() {
         {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
       </Box>
       <LearnerList chosen={learner} />
+    </Box>
+  );
+}
+
+/** Drives that are only in this browser so far: nothing of them is lost, and each can be opened. */
+function KeptHere({ learner }: { readonly learner: string | null }) {
+  const kept = useKeptHere().filter((test) => learner === null || test.learner.id === learner);
+  if (kept.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Kept here, not yet on the server" sx={{ mb: 4 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Kept here, not yet on the server
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {kept.map(({ id, learner: who, startedAt, zone, standard }) => (
+          <Box
+            component="li"
+            key={id}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 2,
+              minHeight: 64,
+              borderBottom: `1px solid ${colour('line')}`,
+            }}
+          >
+            <Box sx={{ flex: 1 }}>
+              <Typography sx={{ fontWeight: 700 }}>{who.name}</Typography>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {dayText(startedAt, zone)}, {hourText(startedAt, zone)}, {standard.title}
+              </Typography>
+            </Box>
+            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+              Open
+            </Button>
+          </Box>
+        ))}
+      </Box>
     </Box>
   );
 }

@@ -8,6 +8,6 @@ export { severityWord } from './severityWord';
 export { colour, theme } from './theme';
 export { dayText, daysText, daysUntil, hourText, isToday, localZone, longDayText } from './time';
 export { tokens } from './tokens';
-export { lightAt, useLight, type LightChoice } from './useLight';
+export { useLight, type LightChoice } from './useLight';
 export { WideTable } from './WideTable';
 export { Wren } from './Wren';
