@@ -44,7 +44,12 @@ const shoot = async (page, name, more = {}) => {
 
 async function mock(page, learner) {
   await page.goto(`${address}/setup`);
-  await page.getByLabel('Learner').click();
+  await page
+    .getByRole('button', { name: 'All in order' })
+    .or(page.getByText('asks for no checks'))
+    .first()
+    .waitFor();
+  await page.getByLabel('Learner').fill(learner);
   await page.getByRole('option', { name: learner }).click();
   await page.getByRole('button', { name: 'All in order' }).click();
 }

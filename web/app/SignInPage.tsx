@@ -1,7 +1,6 @@
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useForm } from 'react-hook-form';
-import { SignIn } from '../../contract';
+import type { SignIn } from '../../contract';
 import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../api';
 import { colour, ErrorNote, Wren } from '../ui';
 
@@ -10,7 +9,7 @@ export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const [signInToDemo, demo] = useSignInToDemoMutation();
   const { register, handleSubmit, formState } = useForm<SignIn>({
-    resolver: classValidatorResolver(SignIn),
+    resolver: async (...given) => (await import('./signInRules')).signInResolver(...given),
     defaultValues: { name: '', passphrase: '' },
   });
   const failure = error ?? demo.error;

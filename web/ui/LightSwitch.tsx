@@ -1,6 +1,6 @@
 import DarkMode from '@mui/icons-material/DarkModeOutlined';
 import LightMode from '@mui/icons-material/LightModeOutlined';
-import { IconButton, Tooltip } from '@mui/material';
+import { IconButton } from '@mui/material';
 import { useLight } from './useLight';
 
 /** Day or night, by hand; at first as the device has it. */
@@ -9,14 +9,13 @@ export function LightSwitch({ size = 48 }: { readonly size?: number }) {
   const dark = now !== 'day';
   const label = dark ? 'Change to day colours' : 'Change to night colours';
   return (
-    <Tooltip title={label}>
-      <IconButton
-        aria-label={label}
-        onClick={() => choose(dark ? 'day' : 'night')}
-        sx={{ width: size, height: size, color: 'text.primary' }}
-      >
-        {dark ? <LightMode /> : <DarkMode />}
-      </IconButton>
-    </Tooltip>
+    <IconButton
+      aria-label={label}
+      title={label}
+      onClick={() => choose(dark ? 'day' : 'night')}
+      sx={{ width: size, height: size, color: 'text.primary' }}
+    >
+      {dark ? <LightMode /> : <DarkMode />}
+    </IconButton>
   );
 }

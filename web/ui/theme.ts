@@ -81,7 +81,6 @@ export const theme = createTheme({
       },
     },
     MuiMenuItem: { styleOverrides: { root: { minHeight: tokens.touch, gap: 12 } } },
-    MuiTooltip: { styleOverrides: { tooltip: { fontSize: '0.95rem' } } },
     MuiOutlinedInput: {
       styleOverrides: {
         input: { '&::placeholder': { color: 'var(--mui-palette-jasperwren-soft)', opacity: 1 } },
