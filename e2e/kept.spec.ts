@@ -1,29 +1,14 @@
-import { rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { expect, test, type Page } from '@playwright/test';
-import { startServer, type ServerProcess } from '../server/testing/process';
+import type { ServerProcess } from '../server/testing/process';
+import { ownServer } from './ownServer';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
-
-/** A server of this test's own, which it may kill. */
-const database = 'var/e2e-kept.db';
-
-async function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-}
 
 const go = (page: Page, server: ServerProcess) => page.goto(server.address);
 
 test('marks made while the server is dead are kept here, and reach it when it is back', async ({
   browser,
 }) => {
-  for (const ending of ['', '-wal', '-shm']) rmSync(database + ending, { force: true });
-  const port = await freePort();
-  const start = () => startServer('demo', database, ['--port', String(port)]);
+  const start = await ownServer('var/e2e-kept.db');
   let server = await start();
   const context = await browser.newContext({ baseURL: server.address });
   const page = await context.newPage();

@@ -1,10 +1,6 @@
-import { rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { expect, test } from '@playwright/test';
-import { startServer } from '../server/testing/process';
+import { ownServer } from './ownServer';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
-
-const database = 'var/e2e-offline.db';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -12,14 +8,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   browser,
 }) => {
   test.setTimeout(150_000);
-  for (const ending of ['', '-wal', '-shm']) rmSync(database + ending, { force: true });
-  const port = await new Promise<number>((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-  const start = () => startServer('demo', database, ['--port', String(port)]);
+  const start = await ownServer('var/e2e-offline.db');
   let server = await start();
   const context = await browser.newContext({ baseURL: server.address, serviceWorkers: 'allow' });
   const page = await context.newPage();

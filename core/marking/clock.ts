@@ -25,6 +25,10 @@ export function elapsedSeconds(drive: Pick<Drive, 'pauses' | 'end'>, startedAt: 
 
 export const isPaused = (drive: Pick<Drive, 'pauses'>): boolean => drive.pauses.at(-1)?.kind === 'pause';
 
+/** Seconds from the start of a drive to a moment of it; never below zero. Both are ISO instants. */
+export const secondsSince = (startedAt: string, at: string): number =>
+  Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000;
+
 /** 1300 seconds as `00:21:40`. */
 export function clockText(seconds: number): string {
   const whole = Math.floor(seconds);

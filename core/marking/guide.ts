@@ -68,6 +68,9 @@ export function guideStep(answers: GuideAnswers): GuideStep {
   };
 }
 
+/** So many minor marks on one skill read as a habit (common practice). */
+export const HABIT = 3;
+
 /** How many minor marks that count stand on a skill so far; the third one asks whether it is a habit. */
 export function minorsOnSkill(standard: Standard, marks: readonly JudgedMark[], skill: string): number {
   const { itemOf, severities } = compileStandard(standard);

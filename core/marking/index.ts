@@ -1,5 +1,5 @@
 export { eventProblems } from './check';
-export { clockText, elapsedSeconds, isPaused } from './clock';
+export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
 export { driveOf, type Drive, type DriveMark, type DrivePeg } from './drive';
 export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
@@ -12,11 +12,27 @@ export {
   type EventOf,
   type LogHeader,
 } from './event';
-export { guideQuestions, guideStep, minorsOnSkill, severityForGravity, type GuideAnswers } from './guide';
+export {
+  HABIT,
+  guideQuestions,
+  guideStep,
+  minorsOnSkill,
+  severityForGravity,
+  type GuideAnswers,
+} from './guide';
 export { judge, type Judgement } from './judge';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
-export { LOG_FORMAT, MAX_LOG_LENGTH, readLog, readLogUnder, writeLog, type Log } from './log';
+export {
+  headerOf,
+  LOG_FORMAT,
+  logFileName,
+  MAX_LOG_LENGTH,
+  readLog,
+  readLogUnder,
+  writeLog,
+  type Log,
+} from './log';
 export { inOrder } from './order';
 export {
   HILL_START,

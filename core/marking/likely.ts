@@ -1,4 +1,4 @@
-import { skillAreas, type PlacedItem, type Standard } from '../standard';
+import { compileStandard, skillAreas, type PlacedItem, type Standard } from '../standard';
 import { driveOf } from './drive';
 import type { DriveEvent } from './event';
 
@@ -74,7 +74,7 @@ function fits(stage: string, skill: string): number {
  * Items of one skill share what is known of it; today's own marks count for the very item.
  */
 export function likelyItems(standard: Standard, moment: Moment): readonly PlacedItem[] {
-  const all = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
+  const { placed: all } = compileStandard(standard);
   const ofSkill = new Map<string, number>();
   for (const { item } of all) ofSkill.set(item.skill, (ofSkill.get(item.skill) ?? 0) + 1);
   const today = new Map<string, number>();

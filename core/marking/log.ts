@@ -65,6 +65,29 @@ export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
 }
 
 /** Writes a log file, in the order for computing. */
+/** What a drive is known by: enough for the first line of its log. */
+interface DriveKnownBy extends Pick<LogHeader, 'retest' | 'startedAt' | 'zone'> {
+  readonly id: string;
+  readonly standard: { readonly id: string; readonly version: string };
+  readonly learner: { readonly id: string };
+}
+
+/** The first line of a drive's log file. */
+export const headerOf = ({ id, standard, learner, retest, startedAt, zone }: DriveKnownBy): LogHeader => ({
+  kind: 'header',
+  format: LOG_FORMAT,
+  test: id,
+  standard: { id: standard.id, version: standard.version },
+  learner: learner.id,
+  retest,
+  startedAt,
+  zone,
+});
+
+/** A name for a drive's log file: its day and the beginning of its id. */
+export const logFileName = ({ id, startedAt }: Pick<DriveKnownBy, 'id' | 'startedAt'>): string =>
+  `${startedAt.slice(0, 10)}-${id.slice(0, 8)}.jwlog.jsonl`;
+
 export function writeLog({ header, events }: Log): string {
   return [header, ...inOrder(events)].map((line) => `${JSON.stringify(line)}\n`).join('');
 }

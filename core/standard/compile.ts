@@ -27,6 +27,8 @@ export interface Compiled {
   readonly rules: readonly Rule[];
   readonly caps: readonly CapRule[];
   readonly severities: ReadonlyMap<string, Severity>;
+  /** Every item with its section, in the order of the standard. */
+  readonly placed: readonly PlacedItem[];
   readonly itemOf: (id: string) => PlacedItem;
   readonly hasItem: (id: string) => boolean;
   readonly pointsOf: (mark: Mark) => number;
@@ -54,9 +56,8 @@ export function allLimits(
 }
 
 function compile(standard: Standard): Compiled {
-  const items = new Map<string, PlacedItem>(
-    standard.sections.flatMap((section) => section.items.map((item) => [item.id, { item, section }])),
-  );
+  const placed = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
+  const items = new Map<string, PlacedItem>(placed.map((entry) => [entry.item.id, entry]));
   const severities = new Map(standard.severities.map((severity) => [severity.id, severity]));
   const kinds = new Map(standard.manoeuvres.map(({ id, kind }) => [id, kind]));
   const itemOf = (id: string): PlacedItem => {
@@ -117,6 +118,7 @@ function compile(standard: Standard): Compiled {
     rules,
     caps: standard.caps.map((cap) => ({ cap, matchesMark: markMatcher(cap.where, null) })),
     severities,
+    placed,
     itemOf,
     hasItem: (id) => items.has(id),
     pointsOf: ({ item, severity }) =>

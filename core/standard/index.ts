@@ -38,7 +38,7 @@ export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from 
 export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';
-export { heldValue, withVariant } from './variants';
+export { heldValue, otherValue, withVariant } from './variants';
 export { limitOf, limitTitle, scopedTitle } from './words';
 export { usualItems } from './usual';
 export { compareVersions, nextVersion } from './version';

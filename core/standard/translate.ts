@@ -114,7 +114,7 @@ function itemsForSkill(standard: Standard, skill: string): readonly PlacedItem[]
 }
 
 function seekItems(standard: Standard, skill: string): readonly PlacedItem[] {
-  const all = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
+  const { placed: all } = compileStandard(standard);
   const same = all.filter(({ item }) => item.skill === skill);
   if (same.length > 0) return same;
   const [whole] = skill.split('.');

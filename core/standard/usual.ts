@@ -1,4 +1,4 @@
-import type { PlacedItem } from './compile';
+import { compileStandard, type PlacedItem } from './compile';
 import type { Manoeuvre, Standard } from './schema';
 
 const reversing = [
@@ -38,7 +38,7 @@ const MOST = 8;
  * then those of its worked examples, then those of the skills that usually go wrong in it.
  */
 export function usualItems(standard: Standard, manoeuvre: Manoeuvre): readonly PlacedItem[] {
-  const all = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
+  const { placed: all } = compileStandard(standard);
   const { kind } = manoeuvre;
   const own = all.filter(({ item }) => item.skill === kind || item.skill.startsWith(`${kind}.`));
   const shown = new Set(

@@ -59,6 +59,10 @@ export function heldValue(standard: Standard, variant: Variant): number {
   return Number(keys ? read(standard, keys) : variant.default);
 }
 
+/** The one of its two values that a standard does not hold. */
+export const otherValue = (standard: Standard, variant: Variant): number =>
+  heldValue(standard, variant) === variant.default ? variant.other : variant.default;
+
 /**
  * The standard with one of a variant's two values in its place. Worked examples that the change overturns
  * are left as they are: they show what must be looked at before the next version is saved.

@@ -7,7 +7,15 @@ import {
   type TestSummary,
   type TestView,
 } from '../../contract';
-import { eventProblems, judge, LOG_FORMAT, parseEvent, writeLog, type DriveEvent } from '../../core/marking';
+import {
+  eventProblems,
+  headerOf,
+  judge,
+  logFileName,
+  parseEvent,
+  writeLog,
+  type DriveEvent,
+} from '../../core/marking';
 import type { Problem } from '../../core/problems';
 import type { Standard } from '../../core/standard';
 import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, signedIn } from '../http';
@@ -83,21 +91,11 @@ export function testRoutes(router: Router, { db }: Parts): void {
 
   router.get('/tests/:id/log', async (ctx) => {
     signedIn(ctx);
-    const { id, standard, learner, retest, startedAt, zone } = await testHeld(db, ctx.params.id);
-    const { events } = await eventsOf(db, id);
-    const header = {
-      kind: 'header',
-      format: LOG_FORMAT,
-      test: id,
-      standard: { id: standard.id, version: standard.version },
-      learner: learner.id,
-      retest,
-      startedAt,
-      zone,
-    } as const;
-    ctx.attachment(`${startedAt.slice(0, 10)}-${id.slice(0, 8)}.jwlog.jsonl`);
+    const test = await testHeld(db, ctx.params.id);
+    const { events } = await eventsOf(db, test.id);
+    ctx.attachment(logFileName(test));
     ctx.type = 'application/x-ndjson';
-    ctx.body = writeLog({ header, events: [...events, ...(await fixesOf(db, id))] });
+    ctx.body = writeLog({ header: headerOf(test), events: [...events, ...(await fixesOf(db, test.id))] });
   });
 }
 

@@ -2,10 +2,14 @@ import { compareVersions, readStandard, type Standard, type StandardRef } from '
 import type { StandardSummary } from '../../contract';
 import type { Database } from './database';
 
-const cache = new Map<string, Standard>();
+const read = new WeakMap<Database, Map<string, Standard>>();
 
 /** One version of a standard, or null. A version never changes once it is kept, so it is read once. */
 export async function standardOf(db: Database, { id, version }: StandardRef): Promise<Standard | null> {
+  const known = read.get(db) ?? new Map<string, Standard>();
+  read.set(db, known);
+  const before = known.get(`${id} ${version}`);
+  if (before) return before;
   const row = await db
     .selectFrom('standards')
     .select('body')
@@ -13,11 +17,9 @@ export async function standardOf(db: Database, { id, version }: StandardRef): Pr
     .where('version', '=', version)
     .executeTakeFirst();
   if (!row) return null;
-  const known = cache.get(row.body);
-  if (known) return known;
   const result = readStandard(row.body);
   if (!result.ok) throw new Error(`standard ${id} ${version} in the database is broken`);
-  cache.set(row.body, result.value);
+  known.set(`${id} ${version}`, result.value);
   return result.value;
 }
 

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { RejudgedDrive, RejudgeLine, TestView } from '../../contract';
 import { judge, judgeUnder, type DriveEvent } from '../../core/marking';
-import type { Standard, StandardRef } from '../../core/standard';
+import type { Standard } from '../../core/standard';
 import { eventsByTest, listTests, openToRead, standardOf, type Database } from '../store';
 import type { RejudgeWork } from './rejudging';
 
@@ -17,15 +17,6 @@ async function rejudgeAll(db: Database, to: Standard): Promise<void> {
     .select((is) => is.fn.countAll<number>().as('total'))
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
-  const standards = new Map<string, Standard | null>();
-  const held = async ({ id, version }: StandardRef) => {
-    const key = `${id} ${version}`;
-    const known = standards.get(key);
-    if (known !== undefined) return known;
-    const standard = await standardOf(db, { id, version });
-    standards.set(key, standard);
-    return standard;
-  };
   let after: readonly [string, string] | null = null;
   for (let done = 0; ;) {
     const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
@@ -37,7 +28,7 @@ async function rejudgeAll(db: Database, to: Standard): Promise<void> {
     );
     const drives: RejudgedDrive[] = [];
     for (const test of tests) {
-      const own = await held(test.standard);
+      const own = await standardOf(db, test.standard);
       if (own) drives.push(rejudged(test, own, to, logs.get(test.id) ?? []));
     }
     done += tests.length;

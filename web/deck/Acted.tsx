@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Box } from '@mui/material';
 import { colour, tokens } from '../ui';
-import { Press } from './frame';
+import { Banner, Press } from './frame';
 
 export type ActedBy = 'voice' | 'wheel' | 'pedal';
 const ways: readonly ActedBy[] = ['voice', 'wheel', 'pedal'];
@@ -31,25 +31,13 @@ export const ActedButtons = memo(function ActedButtons({
 /** After acting the graver severities stand first, until a mark is made or this is put away. */
 export function ActedBanner({ by, onClose }: { readonly by: ActedBy; readonly onClose: () => void }) {
   return (
-    <Box
-      role="status"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 1.5,
-        p: 1,
-        my: 0.75,
-        fontSize: 18,
-        border: `2px solid ${colour('jasper')}`,
-        borderRadius: `${tokens.radius}px`,
-      }}
-    >
+    <Banner role="status" style={{ borderColor: colour('jasper') }}>
       <Box sx={{ flex: 1 }}>
         <b>You acted by {by}.</b> What for? The gravest severity stands first.
       </Box>
       <Press type="button" onClick={onClose} style={{ minWidth: tokens.deckTouch }}>
         No mark
       </Press>
-    </Box>
+    </Banner>
   );
 }

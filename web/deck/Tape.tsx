@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { clockText, type DriveMark, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
 
@@ -130,7 +130,7 @@ function TapeLine({
   const item = mark ? itemOf(mark.item).item : null;
   const severity = mark ? severities.get(mark.severity) : null;
   const label = item?.label ?? entry.label;
-  const minute = clockText(Math.max(0, Date.parse(entry.at) - Date.parse(startedAt)) / 1000).slice(-5);
+  const minute = clockText(secondsSince(startedAt, entry.at)).slice(-5);
   const gradable = item !== null && item.severities.length > 1 && severity;
   return (
     <Box

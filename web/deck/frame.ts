@@ -79,3 +79,15 @@ export const Peg = styled(Press)({
   '& small': { display: 'block', fontSize: 17, fontWeight: 400 },
   '&:active': { background: colour('wren') },
 });
+
+/** Something to be told above the pads, with what to do about it; its colour says how pressing it is. */
+export const Banner = styled('div')({
+  display: 'flex',
+  alignItems: 'center',
+  gap: 12,
+  padding: 8,
+  marginBlock: 6,
+  fontSize: 18,
+  border: '2px solid',
+  borderRadius: tokens.radius,
+});

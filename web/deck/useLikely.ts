@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { likelyItems, noHabits, placePads, type Judgement } from '../../core/marking';
-import type { PlacedItem, Standard } from '../../core/standard';
+import { compileStandard, type PlacedItem } from '../../core/standard';
 import type { HabitsView } from '../../contract';
 import { useHabitsQuery } from '../api';
 import type { OpenDrive } from '../log';
@@ -23,7 +23,6 @@ export function useLikely(drive: OpenDrive, judgement: Judgement, stage: string)
   const { standard, test } = drive;
   const { data: habits } = useHabitsQuery({ learner: test.learner.id, before: test.startedAt });
   const { marks } = judgement;
-  const used = lastMade(marks);
   const [placed, setPlaced] = useState<Placed>({ marks: null, stage, habits, ids: [] });
   if (placed.marks !== marks || placed.stage !== stage || placed.habits !== habits) {
     const likely = likelyItems(standard, {
@@ -32,18 +31,16 @@ export function useLikely(drive: OpenDrive, judgement: Judgement, stage: string)
       learner: habits?.learner ?? noHabits,
       school: habits?.school ?? noHabits,
     }).map(({ item }) => item.id);
-    setPlaced({ marks, stage, habits, ids: sameIds(placed.ids, placePads(placed.ids, likely, PADS, used)) });
+    setPlaced({
+      marks,
+      stage,
+      habits,
+      ids: sameIds(placed.ids, placePads(placed.ids, likely, PADS, marks.at(-1)?.item ?? null)),
+    });
   }
-  return useMemo(() => placed.ids.flatMap((id) => placedItem(standard, id)), [standard, placed.ids]);
+  return useMemo(() => placed.ids.map(compileStandard(standard).itemOf), [standard, placed.ids]);
 }
 
 /** The list before when nothing in it is other, so that nothing is drawn again for it. */
 const sameIds = (before: readonly string[], now: readonly string[]): readonly string[] =>
   before.length === now.length && before.every((id, n) => id === now[n]) ? before : now;
-
-const lastMade = (marks: Judgement['marks']): string | null => marks.at(-1)?.item ?? null;
-
-const placedItem = ({ sections }: Standard, id: string): PlacedItem[] =>
-  sections.flatMap((section) =>
-    section.items.filter((item) => item.id === id).map((item) => ({ item, section })),
-  );

@@ -1,8 +1,8 @@
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
-import { minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
-import type { Item, Severity, Standard } from '../../core/standard';
+import { HABIT, minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
+import { compileStandard, type Item, type Severity, type Standard } from '../../core/standard';
 import { useGuide } from '../grading';
 import { severityWord, tokens } from '../ui';
 import { tapeEntries } from './Tape';
@@ -47,7 +47,7 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
   const mark = useCallback(
     (item: Item, severity: Severity) => {
       const by = record({ kind: 'fault', item: item.id, severity: severity.id, run: run });
-      if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === 2)
+      if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
         enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
           autoHideDuration: 8_000,
           action: (key) => (
@@ -75,11 +75,9 @@ export function useMarking({ standard, judgement, record, run }: Parts) {
 
   const undoLast = () => {
     const last = tapeEntries(judgement)[0];
-    if (last) undo(last.id, last.mark ? labelOf(standard, last.mark.item) : last.label);
+    if (last)
+      undo(last.id, last.mark ? compileStandard(standard).itemOf(last.mark.item).item.label : last.label);
   };
 
   return { said, mark, undo, undoLast, peg, ask, guide, asking };
 }
-
-const labelOf = (standard: Standard, id: string): string =>
-  standard.sections.flatMap(({ items }) => items).find((item) => item.id === id)?.label ?? id;

@@ -1,5 +1,5 @@
 import { useCallback, useState, type ReactNode } from 'react';
-import { minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
+import { HABIT, minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
 import { compileStandard, type Item, type Standard } from '../../core/standard';
 import { GuideDialog } from './GuideDialog';
 
@@ -10,9 +10,6 @@ interface Parts {
   /** Takes a mark back that the guide holds for no fault. */
   readonly onRemove: (event: string, label: string) => void;
 }
-
-/** How many minor marks of one skill read as a habit (common practice). */
-const HABIT = 3;
 
 /**
  * The severity guide over any mark: `ask` opens it, `guide` is its dialog. What is decided becomes a regrade or

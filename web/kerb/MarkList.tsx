@@ -1,6 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, type EventBody, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type EventBody, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { useGuide } from '../grading';
 import { colour, Glyph } from '../ui';
@@ -49,7 +49,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
         {marks.map((mark, n) => {
           const severity = severities.get(mark.severity);
           const { item } = itemOf(mark.item);
-          const seconds = Math.max(0, Date.parse(mark.at) - Date.parse(startedAt)) / 1000;
+          const seconds = secondsSince(startedAt, mark.at);
           return (
             <Box
               component="li"

@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, type DrivePeg, type EventBody, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type DrivePeg, type EventBody, type Judgement } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import { stageAt } from '../verdict';
 import { colour, PegSign } from '../ui';
@@ -18,7 +18,7 @@ export function PegList({ standard, judgement, startedAt, record }: Props) {
   const [sorting, setSorting] = useState<DrivePeg | null>(null);
   const { pegs } = judgement.drive;
   if (pegs.length === 0) return null;
-  const sinceStart = (at: string) => clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000);
+  const sinceStart = (at: string) => clockText(secondsSince(startedAt, at));
   return (
     <Box component="section" aria-labelledby="pegs" sx={{ mt: 4 }}>
       <Typography variant="h2" id="pegs">

@@ -36,6 +36,11 @@ export interface Keep {
   readonly waiting: () => Promise<readonly { test: string; event: DriveEvent }[]>;
 }
 
+let opened: Promise<Keep | null> | null = null;
+
+/** The one store of this page, opened when it is first asked for; null where the browser refuses to store. */
+export const browserKeep = (): Promise<Keep | null> => (opened ??= openKeep().catch(() => null));
+
 export async function openKeep(name = 'jasperwren'): Promise<Keep> {
   const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 1, {
     upgrade(made) {

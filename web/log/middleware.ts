@@ -1,5 +1,5 @@
 import { createListenerMiddleware } from '@reduxjs/toolkit';
-import { openKeep } from './keep';
+import { browserKeep } from './keep';
 import { httpServer } from './server';
 import { logSlice, type LogState } from './slice';
 import { createSync, type Sync } from './sync';
@@ -14,7 +14,7 @@ export function logMiddleware() {
 
   const start = (api: Parameters<Parameters<typeof listener.startListening>[0]['effect']>[1]): Sync => {
     sync ??= createSync({
-      keep: openKeep().catch(() => null),
+      keep: browserKeep(),
       server: httpServer,
       dispatch: api.dispatch,
       state: () => api.getState().log,

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { TestView } from '../../contract';
-import { openKeep } from './keep';
+import { browserKeep } from './keep';
 import { useLink } from './useDrive';
 
 /** Drives of this browser that the server does not have whole; none where the browser does not store. */
@@ -9,9 +9,9 @@ export function useKeptHere(): readonly TestView[] {
   const [drives, setDrives] = useState<readonly TestView[]>([]);
   useEffect(() => {
     let open = true;
-    openKeep()
-      .then((keep) => keep.unsent())
-      .then((kept) => open && setDrives(kept.map(({ test }) => test)))
+    browserKeep()
+      .then((keep) => keep?.unsent())
+      .then((kept) => open && setDrives(kept?.map(({ test }) => test) ?? []))
       .catch(() => undefined);
     return () => {
       open = false;

@@ -1,5 +1,5 @@
 import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { clockText, type EventBody, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type EventBody, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { useGuide } from '../grading';
 import { Glyph, WideTable } from '../ui';
@@ -76,7 +76,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
           <TableBody>
             {rows.map(({ at, gravity, what, grade, remark, ask: open }, n) => (
               <TableRow key={`${at} ${n}`}>
-                <TableCell>{clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000)}</TableCell>
+                <TableCell>{clockText(secondsSince(startedAt, at))}</TableCell>
                 <TableCell>{stageAt(drive, at)}</TableCell>
                 <TableCell>{what}</TableCell>
                 <TableCell>

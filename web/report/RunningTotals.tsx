@@ -1,6 +1,6 @@
 import { Box, Typography, useColorScheme } from '@mui/material';
 import { lazy, Suspense, useMemo } from 'react';
-import type { Judgement } from '../../core/marking';
+import { secondsSince, type Judgement } from '../../core/marking';
 import { limitOf, limitTitle, type Headroom, type Standard } from '../../core/standard';
 import { LoadingNote, tokens } from '../ui';
 
@@ -110,7 +110,7 @@ export function RunningTotals({ standard, judgement, startedAt, seconds }: Props
 
 function stepsOf(row: Headroom, { marks }: Judgement, startedAt: string, seconds: number) {
   const from = new Set(row.from);
-  const minute = (at: string) => Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 60_000;
+  const minute = (at: string) => secondsSince(startedAt, at) / 60;
   const counted = marks.filter(({ by, uncounted }) => from.has(by) && uncounted === null);
   const end = Math.max(seconds / 60, ...counted.map(({ at }) => minute(at)));
   return {

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { clockText, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type Judgement } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, GlyphShape, gravityColour } from '../ui';
 import { stageTitle } from '../verdict';
@@ -20,7 +20,7 @@ const AXIS = 132;
 export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
   const { itemOf, severities } = compileStandard(standard);
   const { drive, marks } = judgement;
-  const sinceStart = (at: string) => Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000;
+  const sinceStart = (at: string) => secondsSince(startedAt, at);
   const length = Math.max(60, seconds, ...marks.map(({ at }) => sinceStart(at)));
   const x = (second: number) => GUTTER + ((WIDTH - 2 * GUTTER) * second) / length;
   const dots = stacked([

@@ -8,6 +8,7 @@ import {
   heldValue,
   limitSentence,
   manoeuvreSentences,
+  otherValue,
   runExamples,
   type Standard,
   type Variant,
@@ -146,7 +147,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
 
 function Disagreement({ standard, variant, here }: { standard: Standard; variant: Variant; here: string }) {
   const held = heldValue(standard, variant);
-  const other = held === variant.default ? variant.other : variant.default;
+  const other = otherValue(standard, variant);
   return (
     <Box
       sx={{

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { clockText, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type Judgement } from '../../core/marking';
 import { compileStandard, limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
 import { colour, Glyph, severityWord, OpeningRow } from '../ui';
 import { leftWords } from './words';
@@ -146,5 +146,4 @@ function TraceMarks({
   );
 }
 
-const sinceStart = (at: string, startedAt: string): string =>
-  clockText(Math.max(0, Date.parse(at) - Date.parse(startedAt)) / 1000);
+const sinceStart = (at: string, startedAt: string): string => clockText(secondsSince(startedAt, at));

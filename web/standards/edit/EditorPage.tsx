@@ -5,6 +5,7 @@ import {
   checkStandard,
   diffStandards,
   nextVersion,
+  otherValue,
   runExamples,
   standardParts,
   withVariant,
@@ -64,9 +65,7 @@ const slugOf = (part: StandardPart): string => part.toLowerCase().replaceAll(' '
 function startOf({ base, copying, use, copyId }: Props): Standard {
   if (copying) return { ...base, id: copyId, title: `${base.title}, our copy` };
   const variant = base.variants.find(({ id }) => id === use);
-  if (!variant) return base;
-  const other = withVariant(base, variant, variant.other);
-  return diffStandards(base, other).length > 0 ? other : withVariant(base, variant, variant.default);
+  return variant ? withVariant(base, variant, otherValue(base, variant)) : base;
 }
 
 function OpenEditor(props: Props) {
@@ -82,7 +81,10 @@ function OpenEditor(props: Props) {
   const version = nextVersion(versionsOf(draft.id));
   const checked = useMemo(() => checkStandard({ ...checkedDraft, version }), [checkedDraft, version]);
   const results = useMemo(() => checked.standard && runExamples(checked.standard), [checked]);
-  const unchanged = checked.standard !== null && diffStandards(base, checked.standard).length === 0;
+  const changes = useMemo(
+    () => checked.standard && diffStandards(base, checked.standard),
+    [base, checked.standard],
+  );
   const { problems } = checked;
 
   const part = standardParts.find((name) => slugOf(name) === params.get('part')) ?? 'What passes';
@@ -94,7 +96,7 @@ function OpenEditor(props: Props) {
   const Form = partForms[part];
   const broken = (name: StandardPart) => problems.filter((problem) => partOf(problem) === name).length;
 
-  const ready = problems.length === 0 && !unchanged && checkedDraft === draft;
+  const ready = problems.length === 0 && changes?.length !== 0 && checkedDraft === draft;
   const save = async () => {
     if (!ready || !checked.standard) return;
     const kept = await add(checked.standard);
@@ -233,7 +235,7 @@ function OpenEditor(props: Props) {
             </Typography>
             <Form />
           </Box>
-          <LivePanel checked={checked} onPart={goTo} />
+          <LivePanel checked={checked} changes={changes} onPart={goTo} />
         </Box>
       </Box>
     </EditorProvider>

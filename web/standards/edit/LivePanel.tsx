@@ -2,8 +2,8 @@ import { Box, Button, Typography } from '@mui/material';
 import {
   capSentence,
   changeSentences,
-  diffStandards,
   limitSentence,
+  type Change,
   type CheckedStandard,
   type Standard,
   type StandardPart,
@@ -15,11 +15,13 @@ import { partOf, useEditor } from './editor';
 
 interface Props {
   readonly checked: CheckedStandard;
+  /** From the version that the draft began from; null while form or references are broken. */
+  readonly changes: readonly Change[] | null;
   readonly onPart: (part: StandardPart) => void;
 }
 
 /** What the draft comes to, as one types: what must be put right, its rules in words, its examples, its changes. */
-export function LivePanel({ checked, onPart }: Props) {
+export function LivePanel({ checked, changes, onPart }: Props) {
   const { base, results } = useEditor();
   const { standard, problems } = checked;
   return (
@@ -56,7 +58,7 @@ export function LivePanel({ checked, onPart }: Props) {
       </Box>
       {results ? <ExamplesSign results={results} /> : null}
       {standard ? <Rules standard={standard} /> : null}
-      {standard ? <Changes before={base} after={standard} /> : null}
+      {changes ? <Changes since={base.version} changes={changes} /> : null}
     </Box>
   );
 }
@@ -76,10 +78,10 @@ function Rules({ standard }: { readonly standard: Standard }) {
   );
 }
 
-function Changes({ before, after }: { readonly before: Standard; readonly after: Standard }) {
-  const sentences = diffStandards(before, after).flatMap(changeSentences);
+function Changes({ since, changes }: { readonly since: string; readonly changes: readonly Change[] }) {
+  const sentences = changes.flatMap(changeSentences);
   return (
-    <Fold title={`Other than in ${before.version}`}>
+    <Fold title={`Other than in ${since}`}>
       {sentences.length === 0 ? <Typography>Nothing changed yet.</Typography> : null}
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {sentences.slice(0, 40).map((sentence, n) => (

@@ -16,13 +16,9 @@ const MOST_STEPS = 200;
  * page loses nothing.
  */
 export function useDraft(key: string, start: Draft) {
-  const [history, setHistory] = useState<History>(() => ({
-    past: [],
-    now: kept(key) ?? start,
-    future: [],
-    about: '',
-  }));
-  const [restored, setRestored] = useState(() => kept(key) !== null);
+  const [before] = useState(() => kept(key));
+  const [history, setHistory] = useState<History>({ past: [], now: before ?? start, future: [], about: '' });
+  const [restored, setRestored] = useState(before !== null);
   const { now } = history;
 
   useEffect(() => {
