@@ -51,6 +51,8 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums' },
+        // A link that nothing else colours: never the browser's own blue.
+        a: { color: 'var(--mui-palette-jasperwren-slate)' },
         ':focus-visible': { outline: '3px solid var(--mui-palette-jasperwren-slate)', outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { animation: 'none !important', transition: 'none !important' },
