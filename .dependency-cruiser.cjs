@@ -6,7 +6,10 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/', pathNot: [notTests, '^core/testing/'] },
-      to: { pathNot: '^core/|^node_modules/zod/' },
+      to: {
+        pathNot:
+          '^core/|^node_modules/(zod|ts-fsrs|papaparse|@types/papaparse|saxes|flatbush|flatqueue|jstat)/',
+      },
     },
     {
       name: 'contract-knows-core-only',

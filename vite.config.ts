@@ -34,10 +34,18 @@ export default defineConfig({
             // What the day needs, as the server last told it. Logs have a store of their own.
             urlPattern: ({ url, request }) =>
               request.method === 'GET' &&
-              /^\/api\/v1\/(health|session|learners|vehicles|standards|tests)(\/|$)/.test(url.pathname) &&
+              /^\/api\/v1\/(health|session|learners|vehicles|standards|questions|routes|networks|places|tests)(\/|$)/.test(
+                url.pathname,
+              ) &&
               !/\/(events|log|drives)$/.test(url.pathname),
             handler: 'NetworkFirst',
-            options: { cacheName: 'day', networkTimeoutSeconds: 4, cacheableResponse: { statuses: [200] } },
+            options: {
+              cacheName: 'day',
+              networkTimeoutSeconds: 4,
+              cacheableResponse: { statuses: [200] },
+              // Far longer than anybody is without the server, and no hoard.
+              expiration: { maxAgeSeconds: 14 * 24 * 3600, maxEntries: 500 },
+            },
           },
         ],
       },

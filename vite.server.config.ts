@@ -9,7 +9,11 @@ export default defineConfig({
     sourcemap: true,
     emptyOutDir: true,
     rollupOptions: {
-      input: { main: 'server/cli/main.ts', rejudge: 'server/work/rejudge.ts' },
+      input: {
+        main: 'server/cli/main.ts',
+        rejudge: 'server/work/rejudge.ts',
+        places: 'server/work/places.ts',
+      },
       output: { entryFileNames: '[name].js', chunkFileNames: 'part-[name].js' },
     },
   },

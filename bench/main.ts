@@ -1,11 +1,23 @@
 import { eventPath } from './events';
+import { hotSpots } from './hotspots';
 import { judging } from './judging';
+import { mapping } from './map';
 import { painting } from './painting';
 import { pads } from './pads';
 import { rejudging } from './rejudging';
+import { demoComposing, roads } from './roads';
 import { printTable } from './table';
 
-const all = { judging, events: eventPath, rejudging, painting };
+const all = {
+  judging,
+  events: eventPath,
+  rejudging,
+  painting,
+  mapping,
+  composing: demoComposing,
+  hotspots: hotSpots,
+  roads,
+};
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */
 const named = process.argv.slice(2);

@@ -1,5 +1,6 @@
 import {
   driveOf,
+  featureAhead,
   habitsOf,
   likelyItems,
   placePads,
@@ -44,7 +45,12 @@ export async function pads(): Promise<void> {
     let used: string | null = null;
     for (const mark of drive.marks.filter(({ source }) => source === 'fault')) {
       const stage = drive.stages.findLast(({ at }) => at <= mark.at)?.stage ?? 'drive';
-      const likely = likelyItems(standard, { stage, soFar, ...habits }).map(({ item }) => item.id);
+      const feature = featureAhead({
+        said: drive.said.filter(({ at }) => at <= mark.at),
+        stages: drive.stages.filter(({ at }) => at <= mark.at),
+        marks: [mark],
+      });
+      const likely = likelyItems(standard, { stage, feature, soFar, ...habits }).map(({ item }) => item.id);
       placed = placePads(placed, likely, PADS, used);
       const hit = placed.includes(mark.item) ? 1 : 0;
       marks += 1;

@@ -1,5 +1,5 @@
 import { demoMock, scratchFolder, startServer } from '../server/testing';
-import { openDatabase } from '../server/store';
+import { multiply } from './multiply';
 import { figureOf, type Figure } from './table';
 
 const DRIVES = 10_000;
@@ -12,7 +12,7 @@ export async function rejudging(): Promise<Figure[]> {
   const folder = scratchFolder();
   const file = folder.path('bench.db');
   await (await startServer('demo', file)).kill();
-  const length = await multiply(file);
+  const length = await multiply(file, DRIVES);
   const server = await startServer('demo', file);
   try {
     const { client } = await demoMock(server);
@@ -38,42 +38,5 @@ export async function rejudging(): Promise<Figure[]> {
   } finally {
     await server.kill();
     folder.remove();
-  }
-}
-
-/** Copies the demo's drives, with their logs, until there are enough. */
-async function multiply(file: string): Promise<number> {
-  const db = await openDatabase(file);
-  try {
-    const tests = await db.selectFrom('tests').selectAll().where('started_at', '<>', '').execute();
-    const events = await db
-      .selectFrom('events')
-      .select(['test', 'id', 'device', 'seq', 'at', 'body'])
-      .execute();
-    const logs = new Map(tests.map(({ id }) => [id, events.filter(({ test }) => test === id)]));
-    let held = tests.length;
-    for (let copy = 0; held < DRIVES; copy += 1)
-      await db.transaction().execute(async (transaction) => {
-        for (const test of tests.slice(0, DRIVES - held)) {
-          const id = `${copy}-${test.id}`;
-          await transaction
-            .insertInto('tests')
-            .values({ ...test, id })
-            .execute();
-          for (const event of logs.get(test.id) ?? [])
-            await transaction
-              .insertInto('events')
-              .values({ ...event, test: id })
-              .execute();
-          held += 1;
-        }
-      });
-    const { all } = await db
-      .selectFrom('events')
-      .select((is) => is.fn.countAll<number>().as('all'))
-      .executeTakeFirstOrThrow();
-    return Math.round(all / DRIVES);
-  } finally {
-    await db.destroy();
   }
 }

@@ -1,7 +1,11 @@
 export { API, MAX_BATCH } from './constants';
-export { LearnerChange, NewLearner, type HabitsView, type LearnerView, type VehicleView } from './learner';
+export { DrillBatch, type DrillView } from './drill';
+export { LearnerChange, NewLearner, type HabitsView, type LearnerView } from './learner';
 export { operations, type BodyClass } from './paths';
+export type { HotSpotsView, MarkAtPlace, PlaceRate } from './places';
 export type { ProblemDetails } from './problem';
+export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
+export { RouteToKeep, type NetworkSummary, type RouteSummary, type RouteView } from './route';
 export { SignIn, type HealthView, type SessionView } from './session';
 export type { RejudgedDrive, RejudgeLine, StandardSummary } from './standard';
 export {
@@ -13,3 +17,4 @@ export {
   type TestSummary,
   type TestView,
 } from './test';
+export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';

@@ -46,9 +46,3 @@ export interface HabitsView {
   readonly learner: Habits;
   readonly school: Habits;
 }
-
-export interface VehicleView {
-  readonly id: string;
-  readonly name: string;
-  readonly plate: string;
-}

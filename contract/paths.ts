@@ -1,12 +1,16 @@
+import { DrillBatch } from './drill';
 import { NewLearner, LearnerChange } from './learner';
+import { QuestionsToKeep, QuestionToKeep } from './question';
+import { RouteToKeep } from './route';
 import { SignIn } from './session';
 import { EventBatch, NewTest } from './test';
+import { NewVehicle, VehicleChange } from './vehicle';
 
 /** A class whose decorators say what a body must be. */
 export type BodyClass<T extends object = object> = new () => T;
 
 export interface Operation {
-  readonly method: 'get' | 'post' | 'patch' | 'delete';
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   /** Below /api/v1, with `:name` for parts. */
   readonly path: string;
   readonly summary: string;
@@ -30,7 +34,66 @@ export const operations: readonly Operation[] = [
     path: '/learners/:id/habits',
     summary: 'How often each skill went wrong before an instant, for this learner and the school',
   },
-  { method: 'get', path: '/vehicles', summary: 'Vehicles' },
+  { method: 'get', path: '/learners/:id/drill', summary: 'A learner’s answers to safety questions' },
+  {
+    method: 'post',
+    path: '/learners/:id/drill',
+    summary: 'Add drill events; known ids are ignored',
+    body: DrillBatch,
+  },
+  { method: 'get', path: '/vehicles', summary: 'Vehicles, each with its card and its newest going-over' },
+  { method: 'post', path: '/vehicles', summary: 'Add a vehicle', body: NewVehicle },
+  { method: 'get', path: '/vehicles/:id', summary: 'One vehicle, with its ETag' },
+  {
+    method: 'patch',
+    path: '/vehicles/:id',
+    summary: 'Change a vehicle, its card or its record (If-Match)',
+    body: VehicleChange,
+  },
+  { method: 'get', path: '/vehicles/:id/checkups', summary: 'Its goings-over, the newest first' },
+  { method: 'post', path: '/vehicles/:id/checkups', summary: 'Keep a going-over' },
+  { method: 'get', path: '/vehicles/:id/photos/:control', summary: 'The picture of a control' },
+  { method: 'put', path: '/vehicles/:id/photos/:control', summary: 'Keep a picture (JPEG, up to 200 kB)' },
+  { method: 'delete', path: '/vehicles/:id/photos/:control', summary: 'Remove a picture' },
+  { method: 'get', path: '/questions', summary: 'The school’s questions, shipped ones and its own' },
+  {
+    method: 'post',
+    path: '/questions',
+    summary: 'Keep the questions of a file, all or none',
+    body: QuestionsToKeep,
+  },
+  {
+    method: 'put',
+    path: '/questions/:id',
+    summary: 'Add a question, or change one (If-Match)',
+    body: QuestionToKeep,
+  },
+  {
+    method: 'delete',
+    path: '/questions/:id/changes',
+    summary: 'Back to the question as it ships (If-Match)',
+  },
+  { method: 'get', path: '/networks', summary: 'Road networks' },
+  {
+    method: 'put',
+    path: '/networks/:id',
+    summary: 'Keep a network, or replace it: its JSON file, compressed by gzip, up to 60 MB',
+  },
+  { method: 'get', path: '/networks/:id/:version', summary: 'A network, whole' },
+  { method: 'get', path: '/routes', summary: 'Routes by title' },
+  { method: 'get', path: '/routes/:id', summary: 'One route, with its ETag' },
+  { method: 'put', path: '/routes/:id', summary: 'Add a route, or change one (If-Match)', body: RouteToKeep },
+  { method: 'delete', path: '/routes/:id', summary: 'Take a route out of the list (If-Match)' },
+  { method: 'get', path: '/routes/:id/photos/:feature', summary: 'The picture of something along a route' },
+  { method: 'put', path: '/routes/:id/photos/:feature', summary: 'Keep a picture (JPEG, up to 200 kB)' },
+  { method: 'delete', path: '/routes/:id/photos/:feature', summary: 'Remove a picture' },
+  {
+    method: 'get',
+    path: '/places',
+    summary:
+      'How often something goes wrong at each place, by learner, route, drive, skill, gravity and hour',
+  },
+  { method: 'get', path: '/places/:site/marks', summary: 'The marks at a place, the newest first' },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
   { method: 'post', path: '/standards', summary: 'Bring a standard file' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },
@@ -50,5 +113,10 @@ export const operations: readonly Operation[] = [
     body: EventBatch,
   },
   { method: 'get', path: '/tests/:id/verdict', summary: 'Its verdict, worked out now' },
+  {
+    method: 'get',
+    path: '/tests/:id/track',
+    summary: 'The way that was driven, as far as a receiver told it',
+  },
   { method: 'get', path: '/tests/:id/log', summary: 'Its log as a file' },
 ];

@@ -43,6 +43,12 @@ export class NewTest {
   @IsUUID()
   vehicle?: string | null;
 
+  /** The route that is driven, when one is followed. */
+  @IsOptional()
+  @IsString()
+  @Length(1, 80)
+  route?: string | null;
+
   @IsBoolean()
   retest!: boolean;
 
@@ -75,6 +81,7 @@ export interface TestView {
   readonly learner: { readonly id: string; readonly name: string };
   readonly instructor: { readonly id: string; readonly name: string };
   readonly vehicle: { readonly id: string; readonly name: string } | null;
+  readonly route: { readonly id: string; readonly title: string } | null;
   readonly standard: StandardRef & { readonly title: string };
   readonly retest: boolean;
   readonly startedAt: string;

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, endDrive, enterDemo, pad, startMock, tape } from './steps';
+import { accessible, endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
 
 const padsOf = (page: Page) =>
   page.locator('[data-pad]').evaluateAll((pads) => pads.map((pad) => pad.getAttribute('data-pad')));
@@ -54,11 +54,22 @@ test('questions are asked with the tries that the standard allows, and the plan 
   page,
 }) => {
   await enterDemo(page);
-  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const plan = page.getByRole('region', { name: 'Drive plan' });
   await expect(plan).toContainText('Questions: 0 of 2');
   await plan.getByRole('button', { name: 'Question' }).click();
   const sheet = page.getByRole('dialog', { name: 'Explain question' });
+  const asked = await sheet.getByRole('heading').textContent();
+  await sheet.getByRole('button', { name: 'Another question' }).click();
+  await expect(sheet.getByRole('heading')).not.toHaveText(asked ?? '');
+  await accessible(page, 'question sheet');
+  // The essential points, ticked, say that the answer was right; what was ticked goes with the answer.
+  const points = sheet.getByRole('checkbox');
+  for (let n = 0; n < (await points.count()); n += 1) await points.nth(n).click();
+  await expect(sheet).toContainText('All essential points were given.');
+  const told = (await points.count()) - 1;
+  await points.first().click();
+  await expect(sheet).not.toContainText('All essential points were given.');
   await expect(sheet).toContainText('A wrong answer may be tried again.');
   await sheet.getByRole('button', { name: 'Wrong' }).click();
   await expect(sheet).toContainText('A wrong answer is a mark.');
@@ -83,6 +94,15 @@ test('questions are asked with the tries that the standard allows, and the plan 
   await page.getByRole('button', { name: 'End the drive' }).click();
   await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('Pull-ups: 2 of 3');
   await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('Questions');
+  const answers = async () =>
+    (await (await page.request.get(`/api/v1/tests/${id}/log`)).text())
+      .split('\n')
+      .filter((line) => line.includes('"kind":"question"'))
+      .map((line) => JSON.parse(line) as { question: string; points?: string[] });
+  await expect.poll(answers).toHaveLength(3);
+  const [first, second] = await answers();
+  expect(first?.question).toBe(second?.question);
+  expect(first?.points ?? []).toHaveLength(told);
 });
 
 test('light and hand are chosen on the Deck and kept; the cautions are there too', async ({ page }) => {
@@ -132,4 +152,66 @@ test('a browser that does not store says so at once, and offers the marks as a f
     .split('\n');
   expect(JSON.parse(lines[0] ?? '')).toMatchObject({ kind: 'header', standard: { id: 'fault-ceiling' } });
   expect(lines.filter((line) => line.includes('moving-off.control'))).toHaveLength(1);
+});
+
+test('a disk that fills up in mid-drive is said at once, and every mark still reaches the server', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await expect(kept(page)).toContainText('All kept here and on the server');
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError');
+    };
+  });
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await expect(page.getByRole('alert')).toContainText('This browser does not store.');
+  await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  await expect(kept(page)).toContainText('On the server; this browser does not store');
+  const verdict = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  expect(await verdict.json()).toMatchObject({ counts: { driving: 2 } });
+});
+
+test('two devices on one drive see each other’s marks, and a regrade beside an undo ends the same on both', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  const other = await browser.newContext({
+    baseURL: baseURL ?? '',
+    viewport: { width: 390, height: 844 },
+    serviceWorkers: 'block',
+  });
+  const phone = await other.newPage();
+  await enterDemo(phone);
+  await phone.goto(`/tests/${id}/deck`);
+  await phone.getByRole('button', { name: 'Moving off', exact: true }).click();
+
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await pad(phone, 'Looking round before moving off', 'Driving fault').click();
+  for (const screen of [page, phone])
+    await expect(tape(screen).getByRole('listitem')).toHaveCount(2, { timeout: 10_000 });
+
+  // Both reach for the same mark before either has seen the other.
+  await other.route('**/events**', (route) => route.abort());
+  await phone.getByRole('button', { name: 'Undo Moving away under control' }).click();
+  await page.getByRole('button', { name: 'How grave was it? Moving away under control' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Serious fault/ })
+    .click();
+  await expect(tape(page)).toContainText('serious');
+  await other.unroute('**/events**');
+  for (const screen of [page, phone]) {
+    await expect(tape(screen).getByRole('listitem')).toHaveCount(1, { timeout: 40_000 });
+    await expect(tape(screen)).toContainText('Looking round before moving off');
+  }
+  await expect
+    .poll(async () => (await page.request.get(`/api/v1/tests/${id}/verdict`)).json())
+    .toMatchObject({ counts: { driving: 1, serious: 0 } });
+  await other.close();
 });

@@ -131,6 +131,8 @@ test('marking rests behind a cover that says to watch the road', async ({ page }
   await startMock(page, { learner: 'Yuto Hasebe', standard: 'Fault ceiling' });
   await page.getByRole('button', { name: /Stop marking/ }).click();
   await expect(page.getByRole('dialog')).toContainText('Watch the road');
+  // The clock is drawn twice a second: once more after the pause, then it stands.
+  await page.waitForTimeout(700);
   const before = await page.getByRole('timer', { includeHidden: true }).textContent();
   await page.waitForTimeout(1_600);
   expect(await page.getByRole('timer', { includeHidden: true }).textContent()).toBe(before);

@@ -1,3 +1,4 @@
+import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { ownServer } from './ownServer';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
@@ -13,22 +14,29 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   const context = await browser.newContext({ baseURL: server.address, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await enterDemo(page);
-  // The day is kept once the last of the standards is.
+  // The day is kept once all standards are, and where faults gather.
   await expect
     .poll(
       () =>
         page.evaluate(async () => {
           const day = await caches.open('day');
-          return (await day.keys()).filter(({ url }) => /standards\/[^/]+\/[\d.]+$/.test(url)).length;
+          return (await day.keys()).filter(({ url }) => /standards\/[^/]+\/[\d.]+$|places\?/.test(url))
+            .length;
         }),
       { timeout: 40_000 },
     )
-    .toBeGreaterThanOrEqual(9);
+    .toBeGreaterThanOrEqual(10);
 
   await server.kill();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
-  const id = await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
+  const id = await startMock(page, {
+    learner: 'Dafydd Penhale',
+    standard: 'Fault ceiling',
+    route: 'Ostrey lanes',
+  });
+  // The route is there too, with what is known of its places.
+  await expect(page.getByRole('region', { name: 'Route: Ostrey lanes' })).toContainText('yd');
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await pad(page, 'Moving away under control', 'Serious fault').click();
   await expect(kept(page)).toContainText('kept here, no server');
@@ -70,4 +78,24 @@ test('signing out leaves nothing of the day on the device', async ({ page }) => 
     (await (await caches.open('day')).keys()).map(({ url }) => new URL(url).pathname),
   );
   expect(held.filter((path) => !path.endsWith('/health'))).toEqual([]);
+});
+
+test('a new version of the application is told, and comes when it is asked for', async ({ page }) => {
+  await enterDemo(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  const notice = page.getByText('A new version of Jasperwren is ready');
+  await expect(notice).toBeHidden();
+  const file = new URL('../dist/web/service-worker.js', import.meta.url);
+  const before = readFileSync(file, 'utf8');
+  try {
+    appendFileSync(file, '\n// a later build\n');
+    await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+    await expect(notice).toBeVisible();
+    await page.getByRole('button', { name: 'Use it now' }).click();
+    // The old version first answers what it is asked already.
+    await expect(notice).toBeHidden({ timeout: 20_000 });
+    await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  } finally {
+    writeFileSync(file, before);
+  }
 });

@@ -12,7 +12,11 @@ test('Small-fault count: a mirror not set before the drive and twelve more are t
   await page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' }).click();
   await expect(page.getByRole('radio').first()).toBeVisible();
   const choice = page.getByRole('radio', { name: /^Small-fault count/ });
-  if (!(await choice.isVisible())) await page.getByRole('button', { name: /^Show all/ }).click();
+  if (!(await choice.isVisible()))
+    await page
+      .getByRole('button', { name: /^Show all/ })
+      .first()
+      .click();
   await choice.check();
   await expect(page.getByText('Number plate read at 20 m')).toBeVisible();
   await page.getByRole('button', { name: 'All in order' }).click();

@@ -27,6 +27,41 @@ for (const [size, viewport] of Object.entries(sizes))
       await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
       await accessible(page, 'today');
       await fits(page);
+      await page.getByRole('link', { name: 'Questions', exact: true }).click();
+      await page.getByRole('combobox', { name: 'Learner' }).click();
+      await page.getByRole('option', { name: 'Yuto Hasebe' }).click();
+      for (const view of ['As in a test', 'Memory', 'Drill']) {
+        await page.getByRole('link', { name: view }).click();
+        await expect(page.getByRole('combobox', { name: 'Learner' })).toHaveText('Yuto Hasebe');
+        await page.waitForLoadState('networkidle');
+        await accessible(page, `questions, ${view}`);
+        await fits(page);
+      }
+      await page.getByRole('button', { name: 'Rules and signs' }).click();
+      await page.getByRole('button', { name: 'I ask and tick' }).click();
+      await accessible(page, 'a sign in a drill');
+      await fits(page);
+      await page.getByRole('link', { name: 'Bank' }).click();
+      await expect(page.getByRole('region', { name: 'Explain' })).toBeVisible();
+      await accessible(page, 'bank');
+      await fits(page);
+      await page.getByRole('link', { name: 'Vehicles' }).click();
+      await expect(page.getByRole('region', { name: 'White saloon, automatic' })).toContainText(
+        'Not fit for a test',
+      );
+      await accessible(page, 'vehicles');
+      await fits(page);
+      await page.getByRole('link', { name: 'White saloon, automatic' }).click();
+      await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
+      await accessible(page, 'one vehicle');
+      await fits(page);
+      await page.getByRole('link', { name: 'Go over it' }).click();
+      await accessible(page, 'going over');
+      await fits(page);
+      await page.goBack();
+      await page.getByRole('link', { name: 'Walk through its controls' }).click();
+      await accessible(page, 'walk through');
+      await fits(page);
       await page.getByRole('link', { name: 'Standards' }).click();
       await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
       await accessible(page, 'standards');

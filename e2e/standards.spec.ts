@@ -122,7 +122,7 @@ test('a broken file shows every problem at its place and nothing is stored; a wh
   await page.goto('/standards');
   await page.getByRole('button', { name: 'Bring a standard file' }).click();
   const bring = async (name: string, content: unknown) =>
-    page.getByLabel(/A file that ends in/).setInputFiles({
+    page.getByLabel('Choose a standard file').setInputFiles({
       name,
       mimeType: 'application/json',
       buffer: Buffer.from(typeof content === 'string' ? content : JSON.stringify(content)),

@@ -11,13 +11,30 @@ export async function enterDemo(page: Page): Promise<void> {
 /** From today to a running Deck, by clicks. */
 export async function startMock(
   page: Page,
-  { learner, standard }: { readonly learner: string; readonly standard: string },
+  {
+    learner,
+    standard,
+    route = 'No route',
+  }: { readonly learner: string; readonly standard: string; readonly route?: string },
 ): Promise<string> {
   await page.getByRole('link', { name: `Start a mock with ${learner}` }).click();
   const choice = page.getByRole('radio', { name: new RegExp(`^${standard}`) });
   await expect(page.getByRole('radio').first()).toBeVisible();
-  if (!(await choice.isVisible())) await page.getByRole('button', { name: /^Show all/ }).click();
+  if (!(await choice.isVisible()))
+    await page
+      .getByRole('button', { name: /^Show all/ })
+      .first()
+      .click();
   await choice.check();
+  // Tests that are not about routes mark without one.
+  const way = page.getByRole('radio', { name: new RegExp(`^${route}`) });
+  await expect(page.getByRole('radio', { name: /^No route/ })).toBeVisible();
+  if (!(await way.isVisible()))
+    await page
+      .getByRole('button', { name: /^Show all/ })
+      .last()
+      .click();
+  await way.check();
   await expect(page.getByRole('region', { name: 'Before moving off' })).toBeVisible();
   const allRight = page.getByRole('button', { name: 'All in order' });
   if (await allRight.isVisible()) await allRight.click();

@@ -1,6 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
 import { eventSchema, headerSchema } from '../core/marking';
+import { networkSchema } from '../core/network';
+import { bankSchema } from '../core/questions';
+import { routeSchema } from '../core/route';
 import { standardSchema } from '../core/standard';
 
 /** The published JSON Schemas, made from the schemas that the parsers use: one truth, two forms. */
@@ -11,6 +14,9 @@ export function publishedSchemas(): Readonly<Record<string, unknown>> {
   });
   return {
     'standard.schema.json': published(standardSchema, 'Jasperwren marking standard, jasperwren-standard/1'),
+    'questions.schema.json': published(bankSchema, 'Jasperwren questions, jasperwren-questions/1'),
+    'route.schema.json': published(routeSchema, 'Jasperwren route, jasperwren-route/1'),
+    'network.schema.json': published(networkSchema, 'Jasperwren road network, jasperwren-network/1'),
     'log.schema.json': published(
       z.union([headerSchema, eventSchema]),
       'One line of a Jasperwren log, jasperwren-log/1',

@@ -79,7 +79,6 @@ try {
 
 async function takeAll() {
   const page = await open(tablet);
-  await shoot(page, 'sign-in');
   await enter(page);
   await shoot(page, 'today');
   const tests = (await (await page.request.get(`${address}/api/v1/tests?limit=60`)).json()).items;
@@ -94,16 +93,27 @@ async function takeAll() {
   await page.goto(`${address}/standards`);
   await page.getByText('all 34 worked examples hold').waitFor();
   await shoot(page, 'standards');
-  await page.goto(`${address}/standards/timed-yard/1.1.0`);
-  await page.getByRole('heading', { name: 'What passes' }).waitFor();
-  await shoot(page, 'standard');
   await page.goto(`${address}/standards/timed-yard/1.1.0/edit?use=stalls`);
   await page.getByRole('button', { name: /^Stalls/ }).click();
   await page.getByText('Nothing to put right').waitFor();
   await shoot(page, 'editor');
-  await page.goto(`${address}/standards/strikes/1.1.0/drives`);
-  await page.getByRole('button', { name: /would no longer pass/ }).waitFor();
-  await shoot(page, 'drives');
+  await page.goto(`${address}/questions`);
+  await page.getByRole('combobox', { name: 'Learner' }).click();
+  await page.getByRole('option', { name: 'Leyla Farrokh' }).click();
+  await page.getByRole('link', { name: 'Memory' }).click();
+  await page.getByRole('group', { name: 'What is remembered' }).waitFor();
+  await shoot(page, 'memory');
+  await page.getByRole('link', { name: 'Drill' }).click();
+  await page.getByRole('button', { name: 'Explain' }).click();
+  await page.getByRole('button', { name: 'I ask and tick' }).click();
+  await page.getByRole('checkbox').first().click();
+  await shoot(page, 'drill');
+  await page.goto(`${address}/vehicles`);
+  await page.getByRole('link', { name: 'Blue hatchback, manual' }).click();
+  await page.getByRole('group', { name: 'Goings-over' }).waitFor();
+  await page.waitForTimeout(2500);
+  await shoot(page, 'vehicle', { fullPage: true });
+  await takeRoutes(page);
   await mock(page, 'Ines Tavarro');
   await shoot(page, 'set-up');
   await begin(page);
@@ -112,7 +122,7 @@ async function takeAll() {
   const yard = await open(tablet);
   await enter(yard);
   await mock(yard, 'Hamza Belkadi');
-  await yard.getByRole('button', { name: /^Show all/ }).click();
+  await yard.getByRole('button', { name: /^Show all/ }).first().click();
   await yard.getByRole('radio', { name: /^Timed yard/ }).check();
   await yard.getByRole('button', { name: /^Start the mock with/ }).click();
   await yard.getByRole('button', { name: 'Start a manoeuvre' }).click();
@@ -136,8 +146,41 @@ async function takeAll() {
 
   const small = await open(phone);
   await enter(small);
-  await shoot(small, 'today-phone');
+  await small.goto(address);
   await mock(small, 'Tomas Wielgosz');
   await begin(small);
   await shoot(small, 'deck-phone');
+}
+
+async function takeRoutes(page) {
+  const drawn = () => page.waitForTimeout(1_200);
+  await page.goto(`${address}/routes`);
+  await page.getByRole('link', { name: 'Beacon Hill' }).waitFor();
+  await shoot(page, 'routes');
+  await page.getByRole('link', { name: 'Beacon Hill' }).click();
+  await page.getByRole('heading', { name: 'What to say, and where' }).waitFor();
+  await drawn();
+  await shoot(page, 'route');
+  await page.getByRole('link', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Nearer' }).click();
+  await page.getByRole('button', { name: 'Along it', exact: true }).click();
+  await drawn();
+  await shoot(page, 'route-editor');
+  await page.goto(`${address}/routes/compose`);
+  await page.getByLabel('Rich in what is weak in').click();
+  await page.getByRole('option', { name: 'Amara Okonwe' }).click();
+  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByRole('region', { name: 'Proposal 1' }).waitFor();
+  await drawn();
+  await shoot(page, 'compose');
+  await page.goto(`${address}/routes/hot-spots`);
+  const places = page.getByRole('list', { name: 'Places, the hottest first' });
+  await places.getByRole('button').nth(1).click();
+  await drawn();
+  await shoot(page, 'hot-spots');
+  await page.goto(`${address}/routes/bypass/rehearse`);
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.waitForTimeout(9_000);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await shoot(page, 'rehearse');
 }

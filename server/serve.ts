@@ -4,10 +4,11 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
+import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
 import { isLoopbackHost } from './http';
-import { addStandard, openDatabase, type Database } from './store';
+import { addStandard, keepShippedQuestions, openDatabase, type Database } from './store';
 
 export interface ServeOptions {
   readonly database: string;
@@ -32,13 +33,14 @@ export interface Running {
   readonly close: () => Promise<void>;
 }
 
-/** Opens the database, brings the shipped standards into it, and answers. */
+/** Opens the database, brings the shipped standards and questions into it, and answers. */
 export async function serve(options: ServeOptions): Promise<Running> {
   const db = await openDatabase(options.database);
   try {
     const shipped = join(options.root, 'data', 'standards');
     await keepShippedStandards(db, join(shipped, 'earlier'));
     await keepShippedStandards(db, shipped);
+    await keepShippedBanks(db, join(options.root, 'data', 'questions'));
     await options.prepare?.(db);
     const loopbackOnly = isLoopbackHost(options.host);
     const logger = pino({ level: options.logLevel });
@@ -101,5 +103,14 @@ async function keepShippedStandards(db: Database, folder: string): Promise<void>
     if (!result.ok) throw new Error(`the shipped ${file} is broken: ${JSON.stringify(result.problems)}`);
     if ((await addStandard(db, result.value, new Date())) === 'differs')
       throw new Error(`the shipped ${file} was changed without a new version`);
+  }
+}
+
+/** Questions that ship are brought up to date, except those that the school has changed. */
+async function keepShippedBanks(db: Database, folder: string): Promise<void> {
+  for (const file of readdirSync(folder).filter((name) => name.endsWith('.questions.json'))) {
+    const bank = readBank(readFileSync(join(folder, file), 'utf8'));
+    if (!bank.ok) throw new Error(`the shipped ${file} is broken: ${JSON.stringify(bank.problems)}`);
+    await keepShippedQuestions(db, bank.value.questions);
   }
 }

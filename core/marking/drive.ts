@@ -1,7 +1,6 @@
 import type { Happening, Standard } from '../standard';
 import type { DriveEvent, EventOf } from './event';
-import { inOrder } from './order';
-import { retractedIds } from './retract';
+import { inOrder, retractedIds } from '../log';
 
 /** A fault on record, after regrades and sorts. */
 export interface DriveMark {

@@ -47,6 +47,8 @@ const eventSchema = z.discriminatedUnion(
       part: z.enum(['explain', 'demonstrate']),
       right: z.boolean(),
       attempt: z.int().min(1).max(20),
+      /** Key points that were given, by id. */
+      points: z.array(key).max(20).readonly().optional(),
     }),
     event('manoeuvre', {
       run: key,

@@ -12,6 +12,7 @@ export {
   type EventOf,
   type LogHeader,
 } from './event';
+export { keepsFix, type PlaceAt } from './fixes';
 export {
   HABIT,
   guideQuestions,
@@ -22,7 +23,7 @@ export {
 } from './guide';
 export { judge, type Judgement } from './judge';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
-export { habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
+export { featureAhead, habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
 export {
   headerOf,
   LOG_FORMAT,
@@ -33,7 +34,6 @@ export {
   writeLog,
   type Log,
 } from './log';
-export { inOrder } from './order';
 export {
   HILL_START,
   planOf,

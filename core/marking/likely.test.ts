@@ -1,11 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { driveOf } from './drive';
 import { eventsOf, standardWith } from '../testing';
-import { habitsOf, likelyItems, noHabits, placePads, type Moment } from './likely';
+import { featureAhead, habitsOf, likelyItems, noHabits, placePads, type Moment } from './likely';
 
 const items = (moment: Partial<Moment>) =>
   likelyItems(standard, {
     stage: 'drive',
+    feature: null,
     soFar: [],
     learner: noHabits,
     school: noHabits,
@@ -51,6 +53,39 @@ describe('the items that are likely now', () => {
 
   it('come again when they were marked today', () => {
     expect(items({ soFar: [{ item: 'signs' }, { item: 'signs' }] })[0]).toBe('signs');
+  });
+});
+
+describe('the feature ahead', () => {
+  it('brings the skills that it asks for to the front, also a manoeuvre on the open road', () => {
+    expect(items({ feature: 'hidden-sign' })[0]).toBe('signs');
+    expect(items({ feature: 'hill-up' })[0]).toBe('gears');
+    expect(items({ feature: 'bay-park' })[0]).toBe('bay');
+    expect(items({ feature: 'unheard-of' })).toEqual(items({}));
+  });
+
+  it('gives way to what this learner does again and again', () => {
+    const learner = { drives: 10, marks: { 'mirrors-routine': 60 } };
+    expect(items({ feature: 'hidden-sign', learner })[0]).toBe('mirrors');
+  });
+
+  const ahead = (...bodies: Parameters<typeof eventsOf>[0]) =>
+    featureAhead(driveOf(standard, eventsOf(bodies)));
+  const pullUp = { kind: 'said', feature: 'pull-up', text: 'Pull up' } as const;
+
+  it('is the one asked for last, until the next stage', () => {
+    expect(ahead()).toBeNull();
+    expect(ahead(pullUp)).toBe('pull-up');
+    expect(ahead(pullUp, { ...pullUp, feature: 'roundabout' })).toBe('roundabout');
+    expect(ahead(pullUp, { kind: 'fault', item: 'gears', severity: 'minor' })).toBe('pull-up');
+    expect(ahead(pullUp, { kind: 'stage', stage: 'independent' })).toBeNull();
+  });
+
+  it('is forgotten with the first mark that comes long after', () => {
+    const late = eventsOf([pullUp, { kind: 'fault', item: 'gears', severity: 'minor' }]).map((event) =>
+      event.kind === 'fault' ? { ...event, at: '2030-01-01T00:00:00.000Z' } : event,
+    );
+    expect(featureAhead(driveOf(standard, late))).toBeNull();
   });
 });
 

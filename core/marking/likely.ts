@@ -1,5 +1,7 @@
+import { featureKindOf, kindOfFeature } from '../route';
 import { compileStandard, skillAreas, type PlacedItem, type Standard } from '../standard';
-import { driveOf } from './drive';
+import { secondsSince } from './clock';
+import { driveOf, type Drive } from './drive';
 import type { DriveEvent } from './event';
 
 /** How often each skill went wrong over some drives; skills that never did are left out. */
@@ -31,6 +33,8 @@ export const noHabits: Habits = { drives: 0, marks: {} };
 export interface Moment {
   /** Id of the stage the drive is in. */
   readonly stage: string;
+  /** Kind of what lies ahead, or was just asked for; null where nothing is known of the road. */
+  readonly feature: string | null;
   /** Marks of this drive so far, by their item. */
   readonly soFar: readonly { readonly item: string }[];
   /** This learner's earlier drives, and those of the whole school. */
@@ -44,6 +48,10 @@ const SCHOOL_WEIGHT = 3;
 const UNKNOWN = 0.1;
 /** What was marked today comes again more often than a mark of an earlier day says. */
 const TODAY_WEIGHT = 1.5;
+/** How much likelier the skills of the feature ahead are than those of the open road. */
+const AHEAD_WEIGHT = 4;
+/** For so long after it was asked for, in seconds, a feature is what the car is at. */
+const AHEAD_SECONDS = 150;
 
 const areaOfSkill = new Map(
   skillAreas.flatMap(({ id, skills }) => skills.map((skill) => [skill.id, id] as const)),
@@ -69,8 +77,30 @@ function fits(stage: string, skill: string): number {
 }
 
 /**
+ * The feature that the drive is at: the one asked for last, as long as what came last came soon after. It
+ * changes with events only, never by the clock, so that nothing moves between them.
+ */
+export function featureAhead({
+  said,
+  marks,
+  stages,
+}: Pick<Drive, 'said' | 'marks' | 'stages'>): string | null {
+  const last = said.at(-1);
+  if (!last) return null;
+  const since = (at: string | undefined) => (at === undefined ? 0 : secondsSince(last.at, at));
+  const stage = since(stages.at(-1)?.at);
+  return stage > 0 || since(marks.at(-1)?.at) > AHEAD_SECONDS ? null : (kindOfFeature(last.feature) ?? null);
+}
+
+/** The skills of a feature; a manoeuvre's own skill stands for all its aspects. */
+function askedFor(feature: string | null): (skill: string) => boolean {
+  const skills = (feature === null ? undefined : featureKindOf(feature)?.skills) ?? [];
+  return (skill) => skills.some((of) => skill === of || skill.startsWith(`${of}.`));
+}
+
+/**
  * The items of a standard, the most likely to be marked now first: by how often this learner's drives had
- * the skill wrong, leaning on the school's drives while there are few, and by what belongs to the stage.
+ * the skill wrong, leaning on the school's drives while there are few, and by what belongs to the stage and to the feature ahead.
  * Items of one skill share what is known of it; today's own marks count for the very item.
  */
 export function likelyItems(standard: Standard, moment: Moment): readonly PlacedItem[] {
@@ -85,8 +115,11 @@ export function likelyItems(standard: Standard, moment: Moment): readonly Placed
     ((school.marks[skill] ?? 0) + UNKNOWN * SCHOOL_WEIGHT) / (school.drives + SCHOOL_WEIGHT);
   const rate = (skill: string) =>
     ((learner.marks[skill] ?? 0) + SCHOOL_WEIGHT * schoolRate(skill)) / (learner.drives + SCHOOL_WEIGHT);
+  const asked = askedFor(moment.feature);
+  const suits = (skill: string) =>
+    asked(skill) ? AHEAD_WEIGHT * Math.max(1, fits(moment.stage, skill)) : fits(moment.stage, skill);
   const score = ({ item }: PlacedItem) =>
-    fits(moment.stage, item.skill) *
+    suits(item.skill) *
     (rate(item.skill) / (ofSkill.get(item.skill) ?? 1) +
       (TODAY_WEIGHT * (today.get(item.id) ?? 0)) / (learner.drives + SCHOOL_WEIGHT));
 

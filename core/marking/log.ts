@@ -2,7 +2,7 @@ import { checkShape, failed, parsed, type Parsed, type Problem } from '../proble
 import type { Standard } from '../standard';
 import { eventProblems } from './check';
 import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
-import { inOrder } from './order';
+import { inOrder } from '../log';
 
 export const LOG_FORMAT = 'jasperwren-log/1';
 /** Largest log file that is read, in characters. */

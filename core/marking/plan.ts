@@ -1,3 +1,4 @@
+import { kindOfFeature } from '../route';
 import type { Standard } from '../standard';
 import { elapsedSeconds } from './clock';
 import type { Drive } from './drive';
@@ -14,12 +15,14 @@ export interface QuestionDue {
   readonly part: QuestionPart;
   /** First, second … of its part, from one. */
   readonly number: number;
+  /** What it is called in the log, once it was asked. */
+  readonly question: string | null;
   /** The try that comes next, from one; null once it is settled. */
   readonly attempt: number | null;
   readonly right: boolean | null;
 }
 
-/** How a question is named in the log while no bank of questions gives it a name. */
+/** How a question is named in the log when no bank of questions gives it a name. */
 export const questionName = ({ part, number }: Pick<QuestionDue, 'part' | 'number'>): string =>
   `${part}-${number}`;
 
@@ -40,7 +43,13 @@ export function questionsDue(
       const right = answers.some((event) => event.right);
       const tries = Math.max(0, ...answers.map((event) => event.attempt));
       const settled = right || tries >= allowed;
-      return { part, number: n + 1, attempt: settled ? null : tries + 1, right: settled ? right : null };
+      return {
+        part,
+        number: n + 1,
+        question: named[n] ?? null,
+        attempt: settled ? null : tries + 1,
+        right: settled ? right : null,
+      };
     });
   });
 }
@@ -92,7 +101,7 @@ export function planOf(
     plan?.pullUps
       ? {
           id: 'pull-ups',
-          done: drive.said.filter(({ feature }) => feature === PULL_UP).length,
+          done: drive.said.filter(({ feature }) => kindOfFeature(feature) === PULL_UP).length,
           planned: plan.pullUps,
           unit: '',
         }

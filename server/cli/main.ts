@@ -3,12 +3,13 @@ import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import packageJson from '../../package.json' with { type: 'json' };
-import { seedDemo } from '../demo';
+import { addDemoRoutes, seedDemo } from '../demo';
 import { serve, type Running, type ServeOptions } from '../serve';
-import { addInstructor, DatabaseProblem, instructorNamed, openDatabase } from '../store';
+import { addInstructor, DatabaseProblem, instructorNamed, listNetworks, openDatabase } from '../store';
 import { checkStandards } from './checkStandard';
 import type { Outcome } from './io';
 import { judgeFiles, translateFiles } from './judge';
+import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
 const root = resolve(import.meta.dirname, '..', '..');
@@ -48,6 +49,77 @@ program
   .argument('<file...>', 'standard files (*.standard.json)')
   .action((files: string[]) => report(checkStandards(files)));
 
+const network = program.command('network').description('road networks from OpenStreetMap extracts');
+
+network
+  .command('import')
+  .description('read an OpenStreetMap XML extract and write a network file; prints what it held')
+  .argument('<file>', 'the extract (*.osm)')
+  .requiredOption('--out <file>', 'the network file to write')
+  .option('--title <text>', 'name of the area', 'Roads')
+  .addOption(
+    new Option('--side <side>', 'side on which one drives').choices(['left', 'right']).default('left'),
+  )
+  .action(async (file: string, how: { out: string; title: string; side: 'left' | 'right' }) =>
+    report(await importNetwork(file, how)),
+  );
+
+network
+  .command('make')
+  .description('write a made-up county as an OpenStreetMap extract')
+  .requiredOption('--out <file>', 'the extract to write (*.osm)')
+  .option('--seed <number>', 'another number, another county', wholeNumber, 1)
+  .option('--towns <number>', 'so many by so many towns', wholeNumber, 1)
+  .action(({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
+    report(makeNetwork(out, { seed, towns })),
+  );
+
+const route = program.command('route').description('routes: sheets, other formats, and composing');
+
+route
+  .command('sheet')
+  .description('print the sheet of a route file, held against a standard')
+  .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
+  .option('--standard <file>', 'a marking standard whose drive plan is wanted')
+  .option('--text', 'write for people', false)
+  .action((file: string, { standard, text }: { standard?: string; text: boolean }) =>
+    report(routeSheet(file, standard ?? null, { text })),
+  );
+
+route
+  .command('convert')
+  .description('print a route file in another format')
+  .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
+  .addOption(
+    new Option('--to <format>', 'the format').choices(['gpx', 'geojson', 'json']).makeOptionMandatory(),
+  )
+  .action((file: string, { to }: { to: 'gpx' | 'geojson' | 'json' }) => report(convertRoute(file, to)));
+
+route
+  .command('compose')
+  .description('look for loops on a network file; prints them, one JSON object a line, the best first')
+  .requiredOption('--network <file>', 'a network file')
+  .requiredOption('--start <lat,lon>', 'where they start and end')
+  .option('--minutes <number>', 'how long they take', wholeNumber, 38)
+  .option('--want <kind>', 'what must lie along them; may be given again', gather, [])
+  .option('--seed <number>', 'another number, other loops', wholeNumber, 1)
+  .option('--proposals <number>', 'how many', wholeNumber, 3)
+  .option('--steps <number>', 'steps of the search', wholeNumber, 16_000)
+  .action(
+    async ({
+      network: file,
+      ...asked
+    }: {
+      network: string;
+      start: string;
+      minutes: number;
+      want: string[];
+      seed: number;
+      proposals: number;
+      steps: number;
+    }) => report(await composeRoutes(file, asked)),
+  );
+
 program
   .command('serve')
   .description('start the server on a database of your own')
@@ -84,6 +156,7 @@ program
           .select((is) => is.fn.countAll<number>().as('people'))
           .executeTakeFirstOrThrow();
         if (people === 0) await seedDemo(db, new Date());
+        else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, new Date());
       },
     });
     say(running, making ? 'The demo school was made anew.' : 'The demo school is as you left it.');
@@ -126,6 +199,12 @@ async function askPassphrase(): Promise<string> {
 
 function gather(file: string, earlier: readonly string[]): string[] {
   return [...earlier, file];
+}
+
+function wholeNumber(text: string): number {
+  const number = Number(text);
+  if (!Number.isInteger(number) || number < 0) throw new InvalidArgumentError('a whole number is wanted');
+  return number;
 }
 
 function portNumber(text: string): number {

@@ -1,7 +1,8 @@
 import type { DriveEvent, EventBody } from '../../core/marking';
+import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
 import { manoeuvreKinds, type Item, type Standard } from '../../core/standard';
 import type { DemoLearner } from './people';
-import { between, pick, pickWeighted, poisson, uuidFrom, wholeBetween, type Random } from './random';
+import { between, pick, poisson, uuidFrom, wholeBetween } from './random';
 
 /** How often skills go wrong at this stage of learning, against 1 for the rest (invented, for the demo only). */
 const COMMON: Readonly<Record<string, number>> = {
@@ -23,6 +24,25 @@ const COMMON: Readonly<Record<string, number>> = {
   'cockpit-drill': 0.3,
   'vehicle-safety': 0,
 };
+
+/** Ids of the shipped bank, as often as the demo's instructors like to ask them. */
+export const EXPLAIN = [
+  'brakes',
+  'tyre-pressures',
+  'tread',
+  'oil',
+  'rear-fog',
+  'coolant',
+  'headlamps',
+  'main-beam',
+] as const;
+export const DEMONSTRATE = [
+  'rear-demister',
+  'horn',
+  'wash-wipe-front',
+  'demist-screen',
+  'dipped-headlamps',
+] as const;
 
 const NOTES = [
   'Mirror check was there but too quick to see anything.',
@@ -62,13 +82,17 @@ export function demoDrive(
   for (const [stage, minute] of stages) add(minute, { kind: 'stage', stage });
 
   const until = minutes - 1;
+  // A stream of its own, so that the questions do not change the faults.
+  const questions = randomFrom(seedOf(mock.startedAt.toISOString()));
+  const told = pick(questions, EXPLAIN);
+  const shown = pick(questions, DEMONSTRATE);
   const answered = random() < 0.55 + 0.4 * mock.progress;
-  add(2.6, { kind: 'question', question: 'brakes', part: 'explain', right: answered, attempt: 1 });
+  add(2.6, { kind: 'question', question: told, part: 'explain', right: answered, attempt: 1 });
   if (!answered)
-    add(3, { kind: 'question', question: 'brakes', part: 'explain', right: random() < 0.6, attempt: 2 });
+    add(3, { kind: 'question', question: told, part: 'explain', right: random() < 0.6, attempt: 2 });
   add(minutes * 0.35, {
     kind: 'question',
-    question: 'rear-demister',
+    question: shown,
     part: 'demonstrate',
     right: random() < 0.8,
     attempt: 1,

@@ -1,1 +1,1 @@
-export { seedDemo } from './seed';
+export { addDemoRoutes, seedDemo } from './seed';

@@ -1,15 +1,4 @@
-/** A stream of numbers from 0 up to 1 that is the same for the same seed (mulberry32, in the public domain). */
-export type Random = () => number;
-
-export function randomFrom(seed: number): Random {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
+import type { Random } from '../../core/random';
 
 export const between = (random: Random, low: number, high: number): number => low + random() * (high - low);
 
@@ -18,17 +7,6 @@ export const wholeBetween = (random: Random, low: number, high: number): number 
 
 export function pick<T>(random: Random, entries: readonly [T, ...T[]]): T {
   return entries[Math.floor(random() * entries.length)] ?? entries[0];
-}
-
-/** One of the entries, each as likely as its weight. */
-export function pickWeighted<T>(random: Random, entries: readonly (readonly [T, number])[]): T | null {
-  const total = entries.reduce((sum, [, weight]) => sum + weight, 0);
-  let left = random() * total;
-  for (const [entry, weight] of entries) {
-    left -= weight;
-    if (left < 0) return entry;
-  }
-  return entries.at(-1)?.[0] ?? null;
 }
 
 /** A Poisson count (Knuth's product of uniforms; means here are small). */

@@ -1,12 +1,32 @@
 import type { Standard } from '../../core/standard';
-import { addEvents, addInstructor, addLearner, addTest, newestStandard, type Database } from '../store';
+import {
+  addCheckup,
+  addDrill,
+  addEvents,
+  addInstructor,
+  addLearner,
+  addTest,
+  addVehicle,
+  changeVehicle,
+  keepNetwork,
+  keepRoute,
+  newestStandard,
+  type Database,
+} from '../store';
+import { demoDrill } from './drill';
 import { demoDrive } from './drive';
 import { DEMO_PASSPHRASE, demoInstructors, demoLearners, demoVehicles, type DemoLearner } from './people';
-import { between, randomFrom, uuidFrom, wholeBetween, type Random } from './random';
+import { randomFrom, type Random } from '../../core/random';
+import { onRoute } from './places';
+import { between, uuidFrom, wholeBetween } from './random';
+import { DEMO_NETWORK, demoNetwork, demoRoutes } from './routes';
+import type { Route } from '../../core/route';
+import { demoVehicleStates } from './vehicles';
 
 export const DEMO_SEED = 20_260_914;
 export const DEMO_ZONE = 'Europe/London';
 const DAY = 86_400_000;
+const TRACKED_DAYS = 12;
 
 /**
  * Fills an empty database with a made-up school's term: learners, vehicles, and four months of mocks that
@@ -20,20 +40,42 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
     instructors.push((await addInstructor(db, instructor)).id);
   }
   const vehicles = demoVehicles.map((vehicle) => ({ id: uuidFrom(random), ...vehicle }));
-  await db.insertInto('vehicles').values(vehicles).execute();
-  for (const who of demoLearners) {
+  // Streams of their own, so that neither cars nor drills change the mocks.
+  const states = demoVehicleStates(randomFrom(seed + 1), today);
+  for (const [n, vehicle] of vehicles.entries()) {
+    const state = states[n];
+    await addVehicle(db, vehicle);
+    if (!state) continue;
+    await changeVehicle(db, vehicle.id, 1, { ...vehicle, card: state.card, record: state.record });
+    for (const checkup of state.checkups) await addCheckup(db, vehicle.id, checkup);
+  }
+  const routes = await addDemoRoutes(db, today);
+  const drilling = randomFrom(seed + 2);
+  for (const [n, who] of demoLearners.entries()) {
     const standard = await shippedStandard(db, who.standard);
     const id = uuidFrom(random);
     const testDate =
       who.testIn === null ? null : new Date(today.getTime() + who.testIn * DAY).toISOString().slice(0, 10);
     await addLearner(db, { id, name: who.name, testDate });
+    await addDrill(db, id, demoDrill(drilling, today, Math.min(1, who.mocks / 7)));
     await seedMocks(db, random, standard, who, {
       learner: id,
       instructor: instructors[who.instructor] ?? '',
       vehicle: vehicles[who.vehicle]?.id ?? '',
       today,
+      // Each learner drives the routes in an order of their own.
+      routeOf: (mock) => routes[(3 * n + 5 * mock) % routes.length] ?? null,
     });
   }
+}
+
+/** The county and its routes; also for a demo school that was made before there were any. */
+export async function addDemoRoutes(db: Database, today: Date): Promise<readonly Route[]> {
+  const network = await demoNetwork();
+  await keepNetwork(db, DEMO_NETWORK, network, today);
+  const routes = demoRoutes(network);
+  for (const route of routes) await keepRoute(db, route, null);
+  return routes;
 }
 
 async function shippedStandard(db: Database, id: string): Promise<Standard> {
@@ -52,6 +94,7 @@ async function seedMocks(
     readonly instructor: string;
     readonly vehicle: string;
     readonly today: Date;
+    readonly routeOf: (mock: number) => Route | null;
   },
 ): Promise<void> {
   for (let n = 0; n < who.mocks; n += 1) {
@@ -62,7 +105,14 @@ async function seedMocks(
     const test = uuidFrom(random);
     const ready = standard.checks.map(({ id }) => id);
     const ref = { id: standard.id, version: standard.version };
-    const begun = { startedAt: startedAt.toISOString(), zone: DEMO_ZONE, retest: false, ready };
+    const route = to.routeOf(n);
+    const begun = {
+      startedAt: startedAt.toISOString(),
+      zone: DEMO_ZONE,
+      retest: false,
+      ready,
+      route: route?.id ?? null,
+    };
     await addTest(
       db,
       { id: test, learner: to.learner, standard: ref, vehicle: to.vehicle, ...begun },
@@ -70,7 +120,10 @@ async function seedMocks(
     );
     const progress = who.mocks === 1 ? 0 : n / (who.mocks - 1);
     const pegs = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
-    await addEvents(db, test, demoDrive(random, standard, who, { startedAt, progress, pegs }));
+    const drive = demoDrive(random, standard, who, { startedAt, progress, pegs });
+    // Receivers came lately: earlier drives tell their places, but not the way between.
+    const tracked = to.today.getTime() - startedAt.getTime() < TRACKED_DAYS * DAY;
+    await addEvents(db, test, route ? onRoute(drive, standard, route, { test, tracked }) : drive);
   }
 }
 

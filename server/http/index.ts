@@ -1,11 +1,12 @@
 export { body, bodyAs } from './body';
 export { errors } from './errors';
 export { changedMeanwhile, etagOf, wantedRevision } from './etag';
+export { answerPicture, pictureBody } from './jpeg';
 export { log } from './log';
 export { isLoopbackHost, originCheck } from './originCheck';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
-export { badInput, conflict, HttpProblem, notFound } from './problem';
+export { badInput, conflict, HttpProblem, notFound, tooLarge } from './problem';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
 export { session, sessionToken, setSession, signedIn } from './session';

@@ -23,6 +23,8 @@ export const notFound = (what: string): HttpProblem =>
 
 export const conflict = (detail: string): HttpProblem => new HttpProblem(409, 'Conflict', detail);
 
+export const tooLarge = (detail: string): HttpProblem => new HttpProblem(413, 'Too large', detail);
+
 export function writeProblem(ctx: Context, problem: HttpProblem): void {
   const body: ProblemDetails = {
     type: 'about:blank',

@@ -1,12 +1,18 @@
 import Router from '@koa/router';
 import { API, type HealthView } from '../../contract';
 import { signInThrottle } from '../http';
+import { drillRoutes } from './drill';
 import { learnerRoutes } from './learners';
+import { networkRoutes } from './networks';
 import { openApi } from './openapi';
 import type { Parts } from './parts';
+import { placeRoutes } from './places';
+import { questionRoutes } from './questions';
+import { routeRoutes } from './routes';
 import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
 import { testRoutes } from './tests';
+import { vehicleRoutes } from './vehicles';
 
 export type { Parts } from './parts';
 
@@ -25,6 +31,12 @@ export function routes(parts: Parts): Router {
   });
   sessionRoutes(router, parts, signInThrottle());
   learnerRoutes(router, parts);
+  drillRoutes(router, parts);
+  vehicleRoutes(router, parts);
+  questionRoutes(router, parts);
+  networkRoutes(router, parts);
+  routeRoutes(router, parts);
+  placeRoutes(router, parts);
   standardRoutes(router, parts);
   testRoutes(router, parts);
   return router;

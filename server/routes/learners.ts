@@ -1,5 +1,5 @@
 import type Router from '@koa/router';
-import { LearnerChange, NewLearner, type HabitsView, type Page, type VehicleView } from '../../contract';
+import { LearnerChange, NewLearner, type HabitsView } from '../../contract';
 import { habitsOf } from '../../core/marking';
 import {
   badInput,
@@ -13,7 +13,7 @@ import {
   signedIn,
   wantedRevision,
 } from '../http';
-import { addLearner, changeLearner, drivesBefore, learnerById, listLearners, listVehicles } from '../store';
+import { addLearner, changeLearner, drivesBefore, learnerById, listLearners } from '../store';
 import type { Parts } from './parts';
 
 /** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
@@ -76,10 +76,5 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     const changed = await learnerById(db, held.id);
     ctx.set('ETag', etagOf(revision + 1));
     ctx.body = changed;
-  });
-
-  router.get('/vehicles', async (ctx) => {
-    signedIn(ctx);
-    ctx.body = { items: await listVehicles(db), next: null } satisfies Page<VehicleView>;
   });
 }

@@ -29,6 +29,7 @@ import {
   learnerById,
   listTests,
   listVehicles,
+  routeById,
   standardOf,
   testById,
   type Database,
@@ -89,6 +90,15 @@ export function testRoutes(router: Router, { db }: Parts): void {
     ctx.body = judge(await standardHeld(db, test), events, { retest: test.retest }).verdict;
   });
 
+  router.get('/tests/:id/track', async (ctx) => {
+    signedIn(ctx);
+    const test = await testHeld(db, ctx.params.id);
+    const items = (await fixesOf(db, test.id))
+      .flatMap((fix) => (fix.kind === 'fix' ? [{ lat: fix.lat, lon: fix.lon, at: fix.at }] : []))
+      .sort((a, b) => a.at.localeCompare(b.at));
+    ctx.body = { items, next: null };
+  });
+
   router.get('/tests/:id/log', async (ctx) => {
     signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
@@ -121,6 +131,9 @@ async function checkReferences(db: Database, test: NewTest): Promise<void> {
     ...(!test.vehicle || vehicles.some(({ id }) => id === test.vehicle)
       ? []
       : [{ path: 'vehicle', message: 'is no vehicle here' }]),
+    ...(!test.route || (await routeById(db, test.route))
+      ? []
+      : [{ path: 'route', message: 'is no route here' }]),
     ...(standard
       ? test.ready.flatMap((id, n) =>
           checks.has(id) ? [] : [{ path: `ready[${n}]`, message: `${id} is no check of this standard` }],

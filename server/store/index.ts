@@ -6,7 +6,26 @@ export {
   recogniseInstructor,
   type Instructor,
 } from './instructors';
-export { addLearner, changeLearner, learnerById, listLearners, listVehicles } from './learners';
+export { addDrill, drillOf } from './drill';
+export { addLearner, changeLearner, learnerById, listLearners } from './learners';
+export { keepNetwork, listNetworks, networkById, networkFile } from './networks';
+export {
+  keepQuestion,
+  keepQuestions,
+  keepShippedQuestions,
+  listQuestions,
+  questionById,
+  unchangeQuestion,
+} from './questions';
+export {
+  keepRoute,
+  keepRoutePhoto,
+  listRoutes,
+  removeRoute,
+  removeRoutePhoto,
+  routeById,
+  routePhoto,
+} from './routes';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
@@ -18,5 +37,17 @@ export {
   fixesOf,
   highestSeqs,
   listTests,
+  stateOfDrives,
   testById,
 } from './tests';
+export {
+  addCheckup,
+  addVehicle,
+  changeVehicle,
+  checkupsOf,
+  keepPhoto,
+  listVehicles,
+  photoOf,
+  removePhoto,
+  vehicleById,
+} from './vehicles';

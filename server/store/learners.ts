@@ -1,4 +1,4 @@
-import type { LearnerView, NewLearner, VehicleView } from '../../contract';
+import type { LearnerView, NewLearner } from '../../contract';
 import type { Database } from './database';
 
 const columns = ['id', 'name', 'test_date as testDate', 'revision'] as const;
@@ -47,6 +47,3 @@ export async function changeLearner(
     .executeTakeFirstOrThrow();
   return numUpdatedRows === 1n;
 }
-
-export const listVehicles = (db: Database): Promise<VehicleView[]> =>
-  db.selectFrom('vehicles').select(['id', 'name', 'plate']).orderBy('name').execute();

@@ -17,8 +17,12 @@ describe('migrations', () => {
     await sql`insert into learners values ('l', 'L', null, 1)`.execute(old);
     await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
     await sql`insert into tests values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
+    // Position fixes were once among the events.
+    const fixes = sql.table(from === '001-first' ? 'events' : 'fixes');
     await sql`insert into events (test, id, device, seq, at, body) values
-      ('t', 'e1', 'd', 1, '', '{"kind":"fault"}'), ('t', 'e2', 'd', 2, '', '{"kind":"fix"}')`.execute(old);
+      ('t', 'e1', 'd', 1, '', '{"kind":"fault"}')`.execute(old);
+    await sql`insert into ${fixes} (test, id, device, seq, at, body) values
+      ('t', 'e2', 'd', 2, '', '{"kind":"fix"}')`.execute(old);
     await old.destroy();
 
     const now = await openDatabase(file);

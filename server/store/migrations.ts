@@ -4,6 +4,9 @@ import { sql, type Kysely, type Migration } from 'kysely';
 export const migrations: Readonly<Record<string, Migration>> = {
   '001-first': { up: first },
   '002-fixes-apart': { up: fixesApart },
+  '003-questions': { up: questions },
+  '004-vehicles-and-drill': { up: vehiclesAndDrill },
+  '005-routes': { up: routes },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -41,6 +44,46 @@ async function fixesApart(db: Kysely<unknown>): Promise<void> {
     select test, id, device, seq, at, body from events where json_extract(body, '$.kind') = 'fix'
     order by position`.execute(db);
   await sql`delete from events where json_extract(body, '$.kind') = 'fix'`.execute(db);
+}
+
+async function questions(db: Kysely<unknown>): Promise<void> {
+  await sql`create table questions (
+    id text primary key, body text not null, shipped text, enabled integer not null default 1,
+    revision integer not null default 1) strict`.execute(db);
+}
+
+async function vehiclesAndDrill(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table vehicles add column card text not null default '{}'`.execute(db);
+  await sql`alter table vehicles add column record text not null default '{"placard":null,"papers":[]}'`.execute(
+    db,
+  );
+  await sql`alter table vehicles add column revision integer not null default 1`.execute(db);
+  await sql`create table checkups (
+    id text primary key, vehicle text not null references vehicles(id), at text not null,
+    body text not null) strict`.execute(db);
+  await sql`create index checkups_by_vehicle on checkups(vehicle, at desc)`.execute(db);
+  await sql`create table photos (
+    vehicle text not null references vehicles(id), control text not null, jpeg blob not null,
+    primary key (vehicle, control)) strict`.execute(db);
+  await sql`create table drill (
+    position integer primary key autoincrement, learner text not null references learners(id),
+    id text not null, device text not null, seq integer not null, at text not null, body text not null,
+    unique (learner, id)) strict`.execute(db);
+}
+
+async function routes(db: Kysely<unknown>): Promise<void> {
+  await sql`create table networks (
+    id text primary key, title text not null, source text not null, driving_side text not null,
+    version integer not null default 1, edges integer not null, points integer not null,
+    kilometres real not null, added_at text not null, gzipped blob not null) strict`.execute(db);
+  await sql`create table routes (
+    id text primary key, title text not null, body text not null, removed integer not null default 0,
+    revision integer not null default 1) strict`.execute(db);
+  await sql`create table route_photos (
+    route text not null references routes(id), feature text not null, jpeg blob not null,
+    primary key (route, feature)) strict`.execute(db);
+  await sql`alter table tests add column route text references routes(id)`.execute(db);
+  await sql`create index tests_by_route on tests(route) where route is not null`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -12,13 +12,48 @@ export interface Tables {
   };
   sessions: { token_hash: string; instructor: string; expires_at: string };
   learners: { id: string; name: string; test_date: string | null; revision: number };
-  vehicles: { id: string; name: string; plate: string };
+  vehicles: { id: string; name: string; plate: string; card: string; record: string; revision: number };
+  checkups: { id: string; vehicle: string; at: string; body: string };
+  photos: { vehicle: string; control: string; jpeg: Buffer };
+  drill: {
+    position: Generated<number>;
+    learner: string;
+    id: string;
+    device: string;
+    seq: number;
+    at: string;
+    body: string;
+  };
+  questions: {
+    id: string;
+    body: string;
+    /** As it ships; null for the school's own. */
+    shipped: string | null;
+    enabled: number;
+    revision: number;
+  };
+  networks: {
+    id: string;
+    title: string;
+    source: string;
+    driving_side: 'left' | 'right';
+    version: number;
+    edges: number;
+    points: number;
+    kilometres: number;
+    added_at: string;
+    gzipped: Buffer;
+  };
+  /** Routes that were removed stay, for the drives that were driven on them. */
+  routes: { id: string; title: string; body: string; removed: number; revision: number };
+  route_photos: { route: string; feature: string; jpeg: Buffer };
   standards: { id: string; version: string; title: string; body: string; added_at: string };
   tests: {
     id: string;
     learner: string;
     instructor: string;
     vehicle: string | null;
+    route: string | null;
     standard: string;
     standard_version: string;
     retest: number;

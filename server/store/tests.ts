@@ -16,6 +16,7 @@ const selectTests = (db: Database) =>
         .onRef('standards.version', '=', 'tests.standard_version'),
     )
     .leftJoin('vehicles', 'vehicles.id', 'tests.vehicle')
+    .leftJoin('routes', 'routes.id', 'tests.route')
     .select([
       'tests.id',
       'tests.retest',
@@ -28,6 +29,8 @@ const selectTests = (db: Database) =>
       'instructors.name as instructor_name',
       'vehicles.id as vehicle_id',
       'vehicles.name as vehicle_name',
+      'routes.id as route_id',
+      'routes.title as route_title',
       'standards.id as standard_id',
       'standards.version as standard_version',
       'standards.title as standard_title',
@@ -40,6 +43,7 @@ const viewOf = (row: Row): TestView => ({
   learner: { id: row.learner_id, name: row.learner_name },
   instructor: { id: row.instructor_id, name: row.instructor_name },
   vehicle: row.vehicle_id === null ? null : { id: row.vehicle_id, name: row.vehicle_name ?? row.vehicle_id },
+  route: row.route_id === null ? null : { id: row.route_id, title: row.route_title ?? row.route_id },
   standard: { id: row.standard_id, version: row.standard_version, title: row.standard_title },
   retest: row.retest === 1,
   startedAt: row.started_at,
@@ -89,6 +93,7 @@ export async function addTest(db: Database, test: NewTest, instructor: string): 
       learner: test.learner,
       instructor,
       vehicle: test.vehicle ?? null,
+      route: test.route ?? null,
       standard: test.standard.id,
       standard_version: test.standard.version,
       retest: test.retest ? 1 : 0,
@@ -216,4 +221,13 @@ export async function drivesBefore(
 export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {
   const rows = await db.selectFrom('fixes').select('body').where('test', '=', test).execute();
   return rows.map(({ body }) => JSON.parse(body) as DriveEvent);
+}
+
+/** Changes whenever a drive, a route or a network has: what was worked out from them is then old. */
+export async function stateOfDrives(db: Database): Promise<string> {
+  const { rows } = await sql<{ state: string }>`
+    select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from fixes)
+      || ' ' || (select count(*) from tests) || ' ' || (select coalesce(sum(revision), 0) from routes)
+      || ' ' || (select coalesce(sum(version), 0) from networks) as state`.execute(db);
+  return rows[0]?.state ?? '';
 }

@@ -63,6 +63,14 @@ export class Client {
       ...(signal ? { signal } : {}),
     });
 
+  /** Sends bytes as they are. */
+  send = (method: string, path: string, bytes: Uint8Array<ArrayBuffer>, type: string): Promise<Response> =>
+    fetch(`${this.address}${API}${path}`, {
+      method,
+      headers: { cookie: this.cookie, 'content-type': type },
+      body: bytes,
+    });
+
   get = (path: string) => this.ask('GET', path);
   post = (path: string, body?: unknown) => this.ask('POST', path, body);
 }

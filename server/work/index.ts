@@ -1,1 +1,2 @@
+export { placedSchool, type PlacedSchool, type PlacedTest } from './placing';
 export { rejudging } from './rejudging';

@@ -1,22 +1,59 @@
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import {
   API,
+  type DrillView,
   type HabitsView,
   type HealthView,
+  type HotSpotsView,
   type LearnerView,
+  type MarkAtPlace,
   type NewLearner,
+  type NetworkSummary,
+  type NewVehicle,
   type Page,
   type ProblemDetails,
+  type QuestionView,
+  type RouteSummary,
+  type RouteView,
   type SessionView,
   type SignIn,
   type StandardSummary,
   type TestSummary,
   type VehicleView,
 } from '../../contract';
+import type { Question } from '../../core/questions';
+import type { Route } from '../../core/route';
 import type { Standard, StandardRef } from '../../core/standard';
+import type { Checkup, VehicleCard, VehicleRecord } from '../../core/vehicle';
 
 /** A request that takes no argument. */
 type Nothing = void;
+
+/** When the server said so, ISO instant: without it, the service worker gives its last answer again. */
+interface Told {
+  readonly toldAt: string | null;
+}
+
+const toldAt = (date: string | null | undefined): string | null =>
+  date && !Number.isNaN(Date.parse(date)) ? new Date(date).toISOString() : null;
+
+const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
+
+/** Which drives and marks are asked for. */
+export interface PlacesFilter {
+  readonly learner?: string;
+  readonly route?: string;
+  readonly test?: string;
+  readonly skill?: string;
+  readonly gravity?: number;
+  readonly from?: number;
+  readonly until?: number;
+}
+
+const placesQuery = (filter: PlacesFilter): string =>
+  new URLSearchParams(
+    Object.entries(filter).flatMap(([key, value]) => (value === undefined ? [] : [[key, String(value)]])),
+  ).toString();
 
 /**
  * What the server owns, as the screens ask for it. Logs go another way: see web/log. Bodies are spread, for
@@ -25,7 +62,7 @@ type Nothing = void;
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ['session', 'learners', 'tests', 'standards'],
+  tagTypes: ['session', 'learners', 'tests', 'standards', 'questions', 'vehicles', 'routes', 'networks'],
   endpoints: (build) => ({
     health: build.query<HealthView, Nothing>({ query: () => '/health' }),
     session: build.query<SessionView, Nothing>({ query: () => '/session', providesTags: ['session'] }),
@@ -52,7 +89,142 @@ export const api = createApi({
     habits: build.query<HabitsView, { learner: string; before: string }>({
       query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,
     }),
-    vehicles: build.query<Page<VehicleView>, Nothing>({ query: () => '/vehicles' }),
+    drill: build.query<DrillView, string>({ query: (learner) => `/learners/${learner}/drill` }),
+    vehicles: build.query<Page<VehicleView>, Nothing>({
+      query: () => '/vehicles',
+      providesTags: ['vehicles'],
+    }),
+    addVehicle: build.mutation<VehicleView, NewVehicle>({
+      query: (body) => ({ url: '/vehicles', method: 'POST', body: { ...body } }),
+      invalidatesTags: ['vehicles'],
+    }),
+    changeVehicle: build.mutation<
+      VehicleView,
+      {
+        readonly id: string;
+        readonly revision: number;
+        readonly change: {
+          readonly name?: string;
+          readonly plate?: string;
+          readonly card?: VehicleCard;
+          readonly record?: VehicleRecord;
+        };
+      }
+    >({
+      query: ({ id, revision, change }) => ({
+        url: `/vehicles/${id}`,
+        method: 'PATCH',
+        headers: ifMatch(revision),
+        body: change,
+      }),
+      invalidatesTags: ['vehicles'],
+    }),
+    checkups: build.query<Page<Checkup>, string>({
+      query: (vehicle) => `/vehicles/${vehicle}/checkups`,
+      providesTags: ['vehicles'],
+    }),
+    addCheckup: build.mutation<VehicleView, { readonly vehicle: string; readonly checkup: Checkup }>({
+      query: ({ vehicle, checkup }) => ({
+        url: `/vehicles/${vehicle}/checkups`,
+        method: 'POST',
+        body: checkup,
+      }),
+      invalidatesTags: ['vehicles'],
+    }),
+    keepPhoto: build.mutation<
+      VehicleView,
+      { readonly vehicle: string; readonly control: string; readonly jpeg: Blob }
+    >({
+      query: ({ vehicle, control, jpeg }) => ({
+        url: `/vehicles/${vehicle}/photos/${control}`,
+        method: 'PUT',
+        headers: { 'Content-Type': 'image/jpeg' },
+        body: jpeg,
+      }),
+      invalidatesTags: ['vehicles'],
+    }),
+    removePhoto: build.mutation<VehicleView, { readonly vehicle: string; readonly control: string }>({
+      query: ({ vehicle, control }) => ({ url: `/vehicles/${vehicle}/photos/${control}`, method: 'DELETE' }),
+      invalidatesTags: ['vehicles'],
+    }),
+    questions: build.query<Page<QuestionView>, Nothing>({
+      query: () => '/questions',
+      providesTags: ['questions'],
+    }),
+    keepQuestion: build.mutation<
+      QuestionView,
+      { readonly question: Question; readonly enabled: boolean; readonly revision: number | null }
+    >({
+      query: ({ question, enabled, revision }) => ({
+        url: `/questions/${question.id}`,
+        method: 'PUT',
+        ...(revision === null ? {} : { headers: ifMatch(revision) }),
+        body: { question, enabled },
+      }),
+      invalidatesTags: ['questions'],
+    }),
+    unchangeQuestion: build.mutation<QuestionView, { readonly id: string; readonly revision: number }>({
+      query: ({ id, revision }) => ({
+        url: `/questions/${id}/changes`,
+        method: 'DELETE',
+        headers: ifMatch(revision),
+      }),
+      invalidatesTags: ['questions'],
+    }),
+    keepQuestions: build.mutation<
+      { readonly added: number; readonly changed: number; readonly same: number },
+      readonly Question[]
+    >({
+      query: (questions) => ({ url: '/questions', method: 'POST', body: { questions } }),
+      invalidatesTags: ['questions'],
+    }),
+    networks: build.query<Page<NetworkSummary>, Nothing>({
+      query: () => '/networks',
+      providesTags: ['networks'],
+    }),
+    routes: build.query<Page<RouteSummary>, Nothing>({ query: () => '/routes', providesTags: ['routes'] }),
+    route: build.query<RouteView, string>({
+      query: (id) => `/routes/${encodeURIComponent(id)}`,
+      providesTags: ['routes'],
+    }),
+    keepRoute: build.mutation<RouteView, { readonly route: Route; readonly revision: number | null }>({
+      query: ({ route, revision }) => ({
+        url: `/routes/${encodeURIComponent(route.id)}`,
+        method: 'PUT',
+        ...(revision === null ? {} : { headers: ifMatch(revision) }),
+        body: { route },
+      }),
+      invalidatesTags: ['routes'],
+    }),
+    removeRoute: build.mutation<unknown, { readonly id: string; readonly revision: number }>({
+      query: ({ id, revision }) => ({
+        url: `/routes/${encodeURIComponent(id)}`,
+        method: 'DELETE',
+        headers: ifMatch(revision),
+      }),
+      invalidatesTags: ['routes'],
+    }),
+    keepRoutePhoto: build.mutation<
+      RouteView,
+      { readonly route: string; readonly feature: string; readonly jpeg: Blob }
+    >({
+      query: ({ route, feature, jpeg }) => ({
+        url: `/routes/${encodeURIComponent(route)}/photos/${encodeURIComponent(feature)}`,
+        method: 'PUT',
+        headers: { 'Content-Type': 'image/jpeg' },
+        body: jpeg,
+      }),
+      invalidatesTags: ['routes'],
+    }),
+    track: build.query<Page<{ readonly lat: number; readonly lon: number; readonly at: string }>, string>({
+      query: (test) => `/tests/${test}/track`,
+    }),
+    places: build.query<HotSpotsView, PlacesFilter>({
+      query: (filter) => `/places?${placesQuery(filter)}`,
+    }),
+    marksAt: build.query<Page<MarkAtPlace>, { readonly site: string; readonly filter: PlacesFilter }>({
+      query: ({ site, filter }) => `/places/${encodeURIComponent(site)}/marks?${placesQuery(filter)}`,
+    }),
     standards: build.query<Page<StandardSummary>, Nothing>({
       query: () => '/standards',
       providesTags: ['standards', 'tests'],
@@ -64,13 +236,17 @@ export const api = createApi({
     standard: build.query<Standard, StandardRef>({
       query: ({ id, version }) => `/standards/${encodeURIComponent(id)}/${encodeURIComponent(version)}`,
     }),
-    tests: build.query<Page<TestSummary>, { learner?: string; cursor?: string }>({
+    tests: build.query<Page<TestSummary> & Told, { learner?: string; cursor?: string }>({
       query: ({ learner, cursor }) => {
         const query = new URLSearchParams({ limit: '60' });
         if (learner) query.set('learner', learner);
         if (cursor) query.set('cursor', cursor);
         return `/tests?${query}`;
       },
+      transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Told => ({
+        ...page,
+        toldAt: toldAt(meta?.response?.headers.get('date')),
+      }),
       providesTags: ['tests'],
     }),
   }),
@@ -85,7 +261,28 @@ export const {
   useLearnersQuery,
   useAddLearnerMutation,
   useHabitsQuery,
+  useDrillQuery,
   useVehiclesQuery,
+  useAddVehicleMutation,
+  useChangeVehicleMutation,
+  useCheckupsQuery,
+  useAddCheckupMutation,
+  useKeepPhotoMutation,
+  useRemovePhotoMutation,
+  useKeepQuestionMutation,
+  useUnchangeQuestionMutation,
+  useKeepQuestionsMutation,
+  useQuestionsQuery,
+  useNetworksQuery,
+  useRoutesQuery,
+  useRouteQuery,
+  useLazyRouteQuery,
+  useKeepRouteMutation,
+  useRemoveRouteMutation,
+  useKeepRoutePhotoMutation,
+  useTrackQuery,
+  usePlacesQuery,
+  useMarksAtQuery,
   useStandardsQuery,
   useAddStandardMutation,
   useStandardQuery,

@@ -30,9 +30,13 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const places: Place[] = [
     { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
     { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
+    { id: 'routes', label: 'Routes', more: 'library, compose, hot spots', to: '/routes' },
+    { id: 'questions', label: 'Questions', more: 'drill, draw, memory, bank', to: '/questions' },
+    { id: 'vehicles', label: 'Vehicles', more: 'fitness, cards, dates', to: '/vehicles' },
     { id: 'standards', label: 'Standards', more: 'what passes, and why', to: '/standards' },
     ...(learners?.items ?? []).flatMap(({ id, name }) => [
       { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/?learner=${id}` },
+      { id: `drill ${id}`, label: name, more: 'drill questions', to: `/questions?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },
     ]),
     ...(tests?.items ?? []).map(({ id, learner, startedAt, zone, outcome }) => ({

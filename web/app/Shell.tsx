@@ -5,6 +5,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../api';
 import { colour, LightSwitch, Wren } from '../ui';
+import { NewVersion } from './NewVersion';
 import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
@@ -14,6 +15,9 @@ const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).K
 const places = [
   { to: '/', label: 'Today', short: 'Today' },
   { to: '/setup', label: 'Start a mock', short: 'Mock' },
+  { to: '/routes', label: 'Routes', short: 'Routes' },
+  { to: '/questions', label: 'Questions', short: 'Questions' },
+  { to: '/vehicles', label: 'Vehicles', short: 'Vehicles' },
   { to: '/standards', label: 'Standards', short: 'Standards' },
 ] as const;
 
@@ -41,12 +45,24 @@ export function Shell() {
         sx={{ borderBottom: `1px solid ${colour('line')}`, bgcolor: colour('paper') }}
       >
         <Container maxWidth="xl">
-          <Stack direction="row" sx={{ alignItems: 'center', minHeight: 68, gap: { xs: 0.5, sm: 2 } }}>
-            <Stack direction="row" spacing={1.2} sx={{ alignItems: 'center', mr: { xs: 0.5, sm: 3 } }}>
+          <Stack
+            direction="row"
+            sx={{
+              alignItems: 'center',
+              minHeight: 68,
+              gap: { xs: 0.5, sm: 2 },
+              flexWrap: { xs: 'wrap', md: 'nowrap' },
+            }}
+          >
+            <Stack direction="row" spacing={1.2} sx={{ alignItems: 'center', mr: { xs: 'auto', md: 2 } }}>
               <Wren size={38} />
               <Typography
                 component="span"
-                sx={{ fontWeight: 700, fontSize: '1.3rem', display: { xs: 'none', md: 'block' } }}
+                sx={{
+                  fontWeight: 700,
+                  fontSize: '1.3rem',
+                  display: { xs: 'block', md: 'none', lg: 'block' },
+                }}
               >
                 Jasperwren
               </Typography>
@@ -55,7 +71,13 @@ export function Shell() {
               component="nav"
               aria-label="Screens"
               direction="row"
-              sx={{ alignSelf: 'stretch', flex: 1 }}
+              sx={{
+                alignSelf: 'stretch',
+                flex: { xs: '1 0 100%', md: 1 },
+                order: { xs: 5, md: 0 },
+                minHeight: { xs: 52, md: 0 },
+                overflowX: 'auto',
+              }}
             >
               {places.map(({ to, label, short }) => (
                 <Box
@@ -66,7 +88,8 @@ export function Shell() {
                   sx={{
                     display: 'flex',
                     alignItems: 'center',
-                    px: { xs: 1.2, sm: 2 },
+                    px: { xs: 0.75, sm: 1.2, lg: 2 },
+                    whiteSpace: 'nowrap',
                     color: 'text.primary',
                     textDecoration: 'none',
                     borderBottom: '4px solid transparent',
@@ -108,6 +131,7 @@ export function Shell() {
           </Stack>
         </Container>
       </Box>
+      <NewVersion />
       <Container component="main" maxWidth="xl" sx={{ py: { xs: 2, sm: 3 } }}>
         <Outlet />
       </Container>

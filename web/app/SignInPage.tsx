@@ -1,6 +1,5 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { useForm } from 'react-hook-form';
-import type { SignIn } from '../../contract';
+import { useState, type FormEvent } from 'react';
 import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../api';
 import { colour, ErrorNote, Wren } from '../ui';
 
@@ -8,11 +7,17 @@ export function SignInPage() {
   const { data: health } = useHealthQuery();
   const [signIn, { error, isLoading }] = useSignInMutation();
   const [signInToDemo, demo] = useSignInToDemoMutation();
-  const { register, handleSubmit, formState } = useForm<SignIn>({
-    resolver: async (...given) => (await import('./signInRules')).signInResolver(...given),
-    defaultValues: { name: '', passphrase: '' },
-  });
+  const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
   const failure = error ?? demo.error;
+  // Two words, and every kilobyte here comes before the first screen: no form library; the server has the rules.
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const given = { name: String(form.get('name')), passphrase: String(form.get('passphrase')) };
+    const empty = new Set(Object.entries(given).flatMap(([key, text]) => (text.trim() === '' ? [key] : [])));
+    setMissing(empty);
+    if (empty.size === 0) void signIn(given);
+  };
   return (
     <Box
       component="main"
@@ -43,27 +48,22 @@ export function SignInPage() {
             </Typography>
           </Box>
         ) : null}
-        <Stack
-          component="form"
-          spacing={2.5}
-          noValidate
-          onSubmit={(event) => void handleSubmit((given) => signIn(given))(event)}
-        >
+        <Stack component="form" spacing={2.5} noValidate onSubmit={submit}>
           {failure ? <ErrorNote title="You are not signed in">{errorText(failure)}</ErrorNote> : null}
           <TextField
             label="Your name"
             autoComplete="username"
-            {...register('name')}
-            error={Boolean(formState.errors.name)}
-            helperText={formState.errors.name ? 'Your name is wanted.' : undefined}
+            name="name"
+            error={missing.has('name')}
+            helperText={missing.has('name') ? 'Your name is wanted.' : undefined}
           />
           <TextField
             label="Passphrase"
             type="password"
             autoComplete="current-password"
-            {...register('passphrase')}
-            error={Boolean(formState.errors.passphrase)}
-            helperText={formState.errors.passphrase ? 'Your passphrase is wanted.' : undefined}
+            name="passphrase"
+            error={missing.has('passphrase')}
+            helperText={missing.has('passphrase') ? 'Your passphrase is wanted.' : undefined}
           />
           <Button type="submit" variant={health?.demo ? 'outlined' : 'contained'} disabled={isLoading}>
             Sign in

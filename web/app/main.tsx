@@ -8,7 +8,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { sendWaiting } from '../log';
-import { theme } from '../ui';
+import { printByDay, theme } from '../ui';
 import { workOffline } from './offline';
 import { router } from './router';
 import { store } from './store';
@@ -17,7 +17,13 @@ import { store } from './store';
 store.dispatch(sendWaiting());
 window.addEventListener('online', () => store.dispatch(sendWaiting()));
 
+// On paper it is always day.
+printByDay();
+
 void workOffline();
+
+// Answers to questions that waited go too, once the first screen is there.
+setTimeout(() => void import('../drill').then(({ drillLog }) => drillLog()), 5_000);
 
 const root = document.getElementById('root');
 if (root)

@@ -1,4 +1,11 @@
-import { API, type Page, type StandardSummary } from '../../contract';
+import {
+  API,
+  type LearnerView,
+  type NetworkSummary,
+  type Page,
+  type RouteSummary,
+  type StandardSummary,
+} from '../../contract';
 
 /** Where the service worker keeps what the server last told (vite.config.ts). */
 const DAY = 'day';
@@ -14,7 +21,17 @@ export async function workOffline(): Promise<void> {
   }
 }
 
+/** So many learners' drills, and so many routes, are kept for a day without the server. */
+const DRILLS = 40;
+const ROUTES = 60;
+
 let fetching: AbortController | null = null;
+
+/** Reads an answer to its end: one that is left half read keeps the service worker from giving way to a new one. */
+async function readOnce(path: string, signal: AbortSignal): Promise<void> {
+  const answer = await fetch(`${API}/${path}`, { signal });
+  await answer.arrayBuffer();
+}
 
 /** Reads what a mock can be started with, once the service worker is there to keep it. */
 export async function fetchTheDay(): Promise<void> {
@@ -23,14 +40,28 @@ export async function fetchTheDay(): Promise<void> {
   fetching = new AbortController();
   const { signal } = fetching;
   try {
-    const [standards] = await Promise.all(
-      ['standards', 'learners?limit=100', 'vehicles', 'session', 'tests?limit=60'].map((path) =>
-        fetch(`${API}/${path}`, { signal }),
-      ),
+    const [standards, learners, routes, networks] = await Promise.all(
+      [
+        'standards',
+        'learners?limit=100',
+        'routes',
+        'networks',
+        'vehicles',
+        'questions',
+        'session',
+        'tests?limit=60',
+      ].map((path) => fetch(`${API}/${path}`, { signal })),
     );
     if (!standards?.ok) return;
     const { items } = (await standards.json()) as Page<StandardSummary>;
-    for (const { id, version } of items) await fetch(`${API}/standards/${id}/${version}`, { signal });
+    for (const { id, version } of items) await readOnce(`standards/${id}/${version}`, signal);
+    const drawn = routes?.ok ? ((await routes.json()) as Page<RouteSummary>).items : [];
+    for (const { id } of drawn.slice(0, ROUTES)) await readOnce(`routes/${id}`, signal);
+    const roads = networks?.ok ? ((await networks.json()) as Page<NetworkSummary>).items : [];
+    for (const { id, version } of roads.slice(0, 2)) await readOnce(`networks/${id}/${version}`, signal);
+    await readOnce(`places?gravity=1`, signal);
+    const who = learners?.ok ? ((await learners.json()) as Page<LearnerView>).items : [];
+    for (const { id } of who.slice(0, DRILLS)) await readOnce(`learners/${id}/drill`, signal);
   } catch {
     // Without the server there is what was kept before.
   }

@@ -56,6 +56,55 @@ export const router = createBrowserRouter([
             path: '/standards/:id/:version/edit',
             lazy: async () => ({ Component: (await import('../standards/edit')).EditorPage }),
           },
+          { path: '/routes', lazy: async () => ({ Component: (await import('../routes')).RoutesPage }) },
+          {
+            path: '/routes/networks',
+            lazy: async () => ({ Component: (await import('../routes')).NetworksPage }),
+          },
+          {
+            path: '/routes/hot-spots',
+            lazy: async () => ({ Component: (await import('../routes')).HotSpotsPage }),
+          },
+          {
+            path: '/routes/compose',
+            lazy: async () => ({ Component: (await import('../routes')).ComposePage }),
+          },
+          {
+            path: '/routes/new',
+            lazy: async () => ({ Component: (await import('../routes')).EditorPage }),
+          },
+          {
+            path: '/routes/:route/rehearse',
+            lazy: async () => ({ Component: (await import('../rehearse')).RehearsePage }),
+          },
+          {
+            path: '/routes/:route/edit',
+            lazy: async () => ({ Component: (await import('../routes')).EditorPage }),
+          },
+          {
+            path: '/routes/:route',
+            lazy: async () => ({ Component: (await import('../routes')).RoutePage }),
+          },
+          {
+            path: '/questions/:view?',
+            lazy: async () => ({ Component: (await import('../questions')).QuestionsPage }),
+          },
+          {
+            path: '/vehicles',
+            lazy: async () => ({ Component: (await import('../vehicles')).VehiclesPage }),
+          },
+          {
+            path: '/vehicles/:vehicle',
+            lazy: async () => ({ Component: (await import('../vehicles')).VehiclePage }),
+          },
+          {
+            path: '/vehicles/:vehicle/check',
+            lazy: async () => ({ Component: (await import('../vehicles')).CheckPage }),
+          },
+          {
+            path: '/vehicles/:vehicle/walk',
+            lazy: async () => ({ Component: (await import('../vehicles')).WalkPage }),
+          },
           { path: '*', element: <MissingPage /> },
         ],
       },

@@ -1,10 +1,11 @@
 import Tune from '@mui/icons-material/TuneOutlined';
 import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   isFixedCourse,
   isPaused,
+  keepsFix,
   manoeuvresDue,
   openRun,
   planOf,
@@ -17,6 +18,7 @@ import {
 } from '../../core/marking';
 import { usualItems, type Item, type Severity } from '../../core/standard';
 import type { OpenDrive } from '../log';
+import { usePosition, useReceiver, type Fix } from '../position';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { stages } from '../verdict';
 import { colour, KeyList, Wren } from '../ui';
@@ -33,6 +35,7 @@ import { NotStored } from './NotStored';
 import { PausedCover } from './PausedCover';
 import { PlanPanel, planWords } from './PlanPanel';
 import { QuestionDialog } from './QuestionDialog';
+import { RibbonPanel } from './RibbonPanel';
 import { RunPanel } from './RunPanel';
 import { SearchField } from './SearchField';
 import { StageBar } from './StageBar';
@@ -41,6 +44,7 @@ import { useHand } from './useHand';
 import { useLatest } from './useLatest';
 import { useLikely } from './useLikely';
 import { useDeckKeys } from './useDeckKeys';
+import { useRibbon } from './useRibbon';
 import { useMarking } from './useMarking';
 import { useWakeLock } from './useWakeLock';
 
@@ -77,6 +81,21 @@ export function Deck({ drive, judgement, record }: Props) {
   const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | 'question' | 'settings' | null>(null);
   const [hand, setHand] = useHand();
   useWakeLock();
+  const { receiver, ...places } = useReceiver();
+  const lastFix = useRef<Fix | null>(null);
+  const keepFix = useCallback(
+    (fix: Fix) => {
+      if (!keepsFix(lastFix.current, fix)) return;
+      lastFix.current = fix;
+      const { lat, lon, accuracy, speed } = fix;
+      record({ kind: 'fix', lat, lon, accuracy, speed });
+    },
+    [record],
+  );
+  const position = usePosition(receiver, keepFix);
+  const ribbon = useRibbon(test.id, test.route?.id ?? null, standard.units, position);
+  const here = ribbon?.here;
+  const featureNow = useCallback(() => here?.()?.id ?? null, [here]);
   const [acted, setActed] = useState<ActedBy | null>(null);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
@@ -89,7 +108,8 @@ export function Deck({ drive, judgement, record }: Props) {
   const ofArea = inSection?.items.map((item) => ({ item, section: inSection })) ?? [];
   const due = useMemo(() => manoeuvresDue(standard, runsOf(judgement.drive)), [standard, judgement.drive]);
   const usual = useMemo(() => (manoeuvre ? usualItems(standard, manoeuvre) : []), [standard, manoeuvre]);
-  const likely = useLikely(drive, judgement, stage);
+  const ahead = ribbon?.current?.what === 'feature' ? ribbon.current.feature.kind : null;
+  const likely = useLikely(drive, judgement, stage, ahead);
   const placed = letters ? found : area !== null ? ofArea : manoeuvre ? usual : likely;
 
   const type = (text: string) => {
@@ -102,6 +122,8 @@ export function Deck({ drive, judgement, record }: Props) {
     judgement,
     record,
     run: running?.run ?? null,
+    placeNow: position.placeNow,
+    featureNow,
   });
   const markAndClear = useLatest((item: Item, severity: Severity) => {
     mark(item, severity);
@@ -179,6 +201,7 @@ export function Deck({ drive, judgement, record }: Props) {
       chosen={letters ? chosen : null}
       large={!letters && area === null && !manoeuvre}
       grave={acted !== null}
+      above={ribbon ? 84 : 0}
       onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
@@ -266,13 +289,16 @@ export function Deck({ drive, judgement, record }: Props) {
       </Top>
       {wide ? (
         <Middle data-hand={hand}>
-          <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>{areas(2)}</Column>
+          <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>
+            {ribbon ? <RibbonPanel ribbon={ribbon} record={record} /> : areas(2)}
+          </Column>
           <Column>
             <NotStored drive={drive} />
             {ending}
             {panel}
             {banner}
             <Box sx={{ pt: 0.75, pb: 1.25 }}>{search}</Box>
+            {ribbon ? <Box sx={{ pb: 1.25 }}>{areas(0)}</Box> : null}
             {pads}
           </Column>
           <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
@@ -292,6 +318,11 @@ export function Deck({ drive, judgement, record }: Props) {
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
+          {ribbon ? (
+            <Box sx={{ pt: 1.25 }}>
+              <RibbonPanel ribbon={ribbon} record={record} strip />
+            </Box>
+          ) : null}
           <Box sx={{ pt: 1.25 }}>{areas(0)}</Box>
           <Box sx={{ mt: 1.25 }}>{pads}</Box>
           <Box sx={{ mt: 1.25 }}>{search}</Box>
@@ -326,6 +357,7 @@ export function Deck({ drive, judgement, record }: Props) {
         <DeckSettings
           hand={hand}
           onHand={setHand}
+          {...{ places, position }}
           onKeys={() => setOpen('keys')}
           onClose={() => setOpen(null)}
         />
@@ -333,6 +365,7 @@ export function Deck({ drive, judgement, record }: Props) {
       {open === 'question' ? (
         <QuestionDialog
           {...{ standard, record }}
+          test={test}
           due={questionsDue(standard, judgement.drive)}
           onClose={() => setOpen(null)}
         />

@@ -9,12 +9,15 @@ import {
   Typography,
 } from '@mui/material';
 import type { ReactNode } from 'react';
+import { useWhereabouts, type Position, type Whereabouts } from '../position';
 import { colour, tokens, useLight, type LightChoice } from '../ui';
 import type { Hand } from './useHand';
 
 interface Props {
   readonly hand: Hand;
   readonly onHand: (hand: Hand) => void;
+  readonly places: { readonly on: boolean; readonly choose: (on: boolean) => void };
+  readonly position: Position;
   readonly onKeys: () => void;
   readonly onClose: () => void;
 }
@@ -27,9 +30,18 @@ const lightWords: readonly (readonly [LightChoice, string])[] = [
   ['device', 'As the device'],
 ];
 
+const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
+  off: 'Marks are kept without a place.',
+  waiting: 'Looking for the place of the car …',
+  here: 'Each mark keeps the place where it was made.',
+  'no place': 'No place found; marks are kept without one until there is.',
+  refused: 'This browser was told not to give the place; change that in its settings for this page.',
+};
+
 /** How the Deck lies in the hand and in the light, and the cautions. */
-export function DeckSettings({ hand, onHand, onKeys, onClose }: Props) {
+export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }: Props) {
   const { choice, choose } = useLight();
+  const { state, fix } = useWhereabouts(position);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="deck-settings">
       <DialogTitle id="deck-settings">Light, hand, help</DialogTitle>
@@ -63,6 +75,25 @@ export function DeckSettings({ hand, onHand, onKeys, onClose }: Props) {
               Right: areas on the right
             </ToggleButton>
           </ToggleButtonGroup>
+        </Choice>
+        <Choice label="Place of the marks">
+          <ToggleButtonGroup
+            exclusive
+            value={places.on}
+            aria-label="Place of the marks"
+            onChange={(_event, value: boolean | null) => value !== null && places.choose(value)}
+          >
+            <ToggleButton value={true} sx={large}>
+              From this device’s receiver
+            </ToggleButton>
+            <ToggleButton value={false} sx={large}>
+              Not kept
+            </ToggleButton>
+          </ToggleButtonGroup>
+          <Typography role="status" sx={{ mt: 0.75 }}>
+            {placeWords[state]}
+            {state === 'here' && fix ? ` Within ${Math.round(fix.accuracy)} m now.` : ''}
+          </Typography>
         </Choice>
         <Typography>
           Only the person in the passenger seat, or somebody outside the car, marks; never the driver.

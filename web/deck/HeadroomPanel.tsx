@@ -79,7 +79,12 @@ function HeadroomLine({ standard, row }: { readonly standard: Standard; readonly
     >
       <Typography
         sx={{
-          fontSize: bigText.length > 3 ? 22 : 36,
+          fontSize:
+            bigText.length > 3
+              ? { xs: 18, md: 22 }
+              : bigText.length > 2
+                ? { xs: 24, md: 30 }
+                : { xs: 32, md: 36 },
           fontWeight: 700,
           lineHeight: 1,
           textAlign: 'right',

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { headerOf, logFileName, writeLog } from '../../core/marking';
 import { useLink, type OpenDrive } from '../log';
-import { colour } from '../ui';
+import { colour, saveFile } from '../ui';
 import { Banner, Press } from './frame';
 
 /** The browser does not store: said at once, and the marks offered as a file. */
@@ -10,12 +10,7 @@ export function NotStored({ drive }: { readonly drive: OpenDrive }) {
   if (storage === 'works') return null;
   const save = () => {
     const text = writeLog({ header: headerOf(drive.test), events: drive.events });
-    const url = URL.createObjectURL(new Blob([text], { type: 'application/x-ndjson' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = logFileName(drive.test);
-    link.click();
-    URL.revokeObjectURL(url);
+    saveFile(logFileName(drive.test), text, 'application/x-ndjson');
   };
   return (
     <Banner role="alert" style={{ borderColor: colour('ochre') }}>

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import { HILL_START, planOf, PULL_UP, type Drive, type EventBody, type PlanEntry } from '../../core/marking';
+import { kindOfFeature } from '../../core/route';
 import type { Standard } from '../../core/standard';
 import { colour, tokens } from '../ui';
 
@@ -66,7 +67,7 @@ export function PlanPanel({ standard, drive, startedAt, record, onAsk }: Props) 
           </Act>
         ) : null}
         {counted.map(({ feature, label, text }) => {
-          const times = drive.said.filter((event) => event.feature === feature).length;
+          const times = drive.said.filter((event) => kindOfFeature(event.feature) === feature).length;
           return (
             <Act key={feature} type="button" onClick={() => record({ kind: 'said', feature, text })}>
               {label} <b>{times}</b>

@@ -100,7 +100,10 @@ export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
       label: `I acted: ${by}`,
       counts: true,
     })),
-  ].sort((a, b) => Date.parse(b.at) - Date.parse(a.at) || b.n - a.n);
+  ]
+    .map((entry) => ({ entry, time: Date.parse(entry.at) }))
+    .sort((a, b) => b.time - a.time || b.entry.n - a.entry.n)
+    .map(({ entry }) => entry);
 }
 
 /** Drawn again only when something of its own is other. */

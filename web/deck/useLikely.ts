@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
-import { likelyItems, noHabits, placePads, type Judgement } from '../../core/marking';
+import { featureAhead, likelyItems, noHabits, placePads, type Judgement } from '../../core/marking';
 import { compileStandard, type PlacedItem } from '../../core/standard';
 import type { HabitsView } from '../../contract';
 import { useHabitsQuery } from '../api';
 import type { OpenDrive } from '../log';
+import { useSteady } from './useSteady';
 
 const PADS = 6;
 
@@ -11,22 +12,36 @@ interface Placed {
   /** What the places were worked out for; they change only with it, between marks. */
   readonly marks: Judgement['marks'] | null;
   readonly stage: string;
+  readonly feature: string | null;
   readonly habits: HabitsView | undefined;
   readonly ids: readonly string[];
 }
 
 /**
- * The six items most likely to be marked now, each at its place. Places change when a mark, an undo or a stage
- * has come, never by themselves, and what stays likely stays where it is.
+ * The six items most likely to be marked now, each at its place. Places change when a mark, an undo, a stage or
+ * a direction has come, never by themselves, and what stays likely stays where it is.
  */
-export function useLikely(drive: OpenDrive, judgement: Judgement, stage: string): readonly PlacedItem[] {
+export function useLikely(
+  drive: OpenDrive,
+  judgement: Judgement,
+  stage: string,
+  /** Kind of what the route has next; null where no route is followed. */
+  ahead: string | null,
+): readonly PlacedItem[] {
   const { standard, test } = drive;
   const { data: habits } = useHabitsQuery({ learner: test.learner.id, before: test.startedAt });
   const { marks } = judgement;
-  const [placed, setPlaced] = useState<Placed>({ marks: null, stage, habits, ids: [] });
-  if (placed.marks !== marks || placed.stage !== stage || placed.habits !== habits) {
+  const feature = useSteady(ahead ?? featureAhead(judgement.drive));
+  const [placed, setPlaced] = useState<Placed>({ marks: null, stage, feature, habits, ids: [] });
+  if (
+    placed.marks !== marks ||
+    placed.stage !== stage ||
+    placed.feature !== feature ||
+    placed.habits !== habits
+  ) {
     const likely = likelyItems(standard, {
       stage,
+      feature,
       soFar: marks,
       learner: habits?.learner ?? noHabits,
       school: habits?.school ?? noHabits,
@@ -34,6 +49,7 @@ export function useLikely(drive: OpenDrive, judgement: Judgement, stage: string)
     setPlaced({
       marks,
       stage,
+      feature,
       habits,
       ids: sameIds(placed.ids, placePads(placed.ids, likely, PADS, marks.at(-1)?.item ?? null)),
     });

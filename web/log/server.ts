@@ -24,7 +24,7 @@ export interface LogServer {
   readonly send: (test: string, events: readonly DriveEvent[]) => Promise<Answer<EventsAnswer>>;
 }
 
-async function ask<T>(path: string, body?: unknown): Promise<Answer<T>> {
+export async function ask<T>(path: string, body?: unknown): Promise<Answer<T>> {
   let response: Response;
   try {
     response = await fetch(`${API}${path}`, {

@@ -11,6 +11,10 @@ export interface OpenDrive {
   readonly test: TestView;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
+}
+
+/** Where the events of an open drive are kept. It changes twice with every mark and says nothing of the drive. */
+export interface Keeping {
   readonly places: Readonly<Record<string, Place>>;
   /** How far the server's log has been read. */
   readonly position: number;
@@ -18,6 +22,8 @@ export interface OpenDrive {
 
 export interface LogState {
   readonly drives: Readonly<Record<string, OpenDrive>>;
+  /** By test, as the drives. */
+  readonly keeping: Readonly<Record<string, Keeping>>;
   /** Why a drive could not be opened. */
   readonly failures: Readonly<Record<string, 'missing' | 'unreachable' | 'signed out'>>;
   /** Events that wait for the server, in all drives. */
@@ -33,6 +39,7 @@ export interface LogState {
 
 const initialState: LogState = {
   drives: {},
+  keeping: {},
   failures: {},
   waiting: 0,
   link: 'unknown',
@@ -85,12 +92,12 @@ export const logSlice = createSlice({
     ) => withEvents(state, payload.test, payload.events, payload.place, payload.position),
     placed: (draft, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
       const state = plain(draft);
-      const drive = state.drives[payload.test];
-      if (!drive) return state;
-      const places = { ...drive.places };
+      const keeping = state.keeping[payload.test];
+      if (!keeping) return state;
+      const places = { ...keeping.places };
       // What is not loaded yet will tell its own place when it is.
       for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
-      return { ...state, drives: { ...state.drives, [payload.test]: { ...drive, places } } };
+      return { ...state, keeping: { ...state.keeping, [payload.test]: { ...keeping, places } } };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
     linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
@@ -106,8 +113,12 @@ const plain = (draft: LogState): LogState => (original(draft as object) as LogSt
 function withDrive(state: LogState, { test, standard }: { test: TestView; standard: Standard }): LogState {
   if (state.drives[test.id]) return state;
   const { [test.id]: _mended, ...failures } = state.failures;
-  const drive: OpenDrive = { test, standard, events: [], places: {}, position: 0 };
-  return { ...state, failures, drives: { ...state.drives, [test.id]: drive } };
+  return {
+    ...state,
+    failures,
+    drives: { ...state.drives, [test.id]: { test, standard, events: [] } },
+    keeping: { ...state.keeping, [test.id]: { places: {}, position: 0 } },
+  };
 }
 
 const RANK: Readonly<Record<Place, number>> = { screen: 0, here: 1, server: 2 };
@@ -122,20 +133,25 @@ function withEvents(
 ): LogState {
   const state = plain(draft);
   const drive = state.drives[test];
-  if (!drive) return state;
-  const places = { ...drive.places };
+  const keeping = state.keeping[test];
+  if (!drive || !keeping) return state;
+  const places = { ...keeping.places };
   const fresh: DriveEvent[] = [];
   for (const event of events) {
     if (!(event.id in places)) fresh.push(event);
     places[event.id] = safer(places[event.id], place);
   }
-  const next = {
-    ...drive,
-    places,
-    events: fresh.length > 0 ? [...drive.events, ...fresh] : drive.events,
-    position: Math.max(drive.position, position ?? 0),
+  return {
+    ...state,
+    drives:
+      fresh.length > 0
+        ? { ...state.drives, [test]: { ...drive, events: [...drive.events, ...fresh] } }
+        : state.drives,
+    keeping: {
+      ...state.keeping,
+      [test]: { places, position: Math.max(keeping.position, position ?? 0) },
+    },
   };
-  return { ...state, drives: { ...state.drives, [test]: next } };
 }
 
 export const { record, openDrive, beginDrive, refreshDrive, sendWaiting } = logSlice.actions;

@@ -82,7 +82,7 @@ describe('the log of a page', () => {
     await begin('t');
     const id = await mark('t');
     expect(server.log.has(id)).toBe(true);
-    expect(log().drives.t?.places[id]).toBe('server');
+    expect(log().keeping.t?.places[id]).toBe('server');
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
   });
 
@@ -92,7 +92,7 @@ describe('the log of a page', () => {
     const { mark, begin, log, planned } = page(server, freshKeep());
     await begin('t');
     const id = await mark('t');
-    expect(log().drives.t?.places[id]).toBe('here');
+    expect(log().keeping.t?.places[id]).toBe('here');
     expect(log()).toMatchObject({ waiting: 1, link: 'silent', linkSince: '2026-09-14T08:00:00.000Z' });
     server.mode = 'answers';
     planned.forEach((run) => run());
@@ -158,7 +158,7 @@ describe('the log of a page', () => {
     await begin('t');
     const id = await mark('t');
     expect(log().storage).toBe('refused');
-    expect(log().drives.t?.places[id]).toBe('server');
+    expect(log().keeping.t?.places[id]).toBe('server');
   });
 
   it('keeps what the server refuses, and tells its reason', async () => {

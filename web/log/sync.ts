@@ -2,6 +2,7 @@ import type { Dispatch } from '@reduxjs/toolkit';
 import { MAX_BATCH, type NewTest, type TestView } from '../../contract';
 import type { DriveEvent } from '../../core/marking';
 import type { Keep, KeptDrive } from './keep';
+import { createPusher, type Sent } from './pusher';
 import type { Answer, LogServer } from './server';
 import { logSlice, type LogState } from './slice';
 
@@ -15,9 +16,6 @@ const {
   storageRefused,
   waitingChanged,
 } = logSlice.actions;
-
-const FIRST_WAIT = 1_000;
-const LONGEST_WAIT = 30_000;
 
 export interface SyncParts {
   /** Null where the browser refuses to store. */
@@ -46,9 +44,6 @@ export interface Sync {
 export function createSync({ keep, server, dispatch, state, now, later }: SyncParts): Sync {
   const queue = new Map<string, { readonly test: string; readonly event: DriveEvent }>();
   const unknownToServer = new Map<string, TestView>();
-  let wait = FIRST_WAIT;
-  let pushing = false;
-  let again = false;
 
   const told = (answer: Answer<unknown>) => {
     const link = answer.ok || answer.why === 'missing' || answer.why === 'refused' ? 'answers' : answer.why;
@@ -73,49 +68,40 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     }
   }
 
-  async function push(): Promise<void> {
-    if (pushing) {
-      again = true;
-      return;
-    }
-    pushing = true;
-    try {
-      await restored;
-      do {
-        again = false;
-        if (!(await pushAll())) return;
-      } while (again);
-      wait = FIRST_WAIT;
-    } finally {
-      pushing = false;
-    }
-  }
+  const push = createPusher(async () => {
+    await restored;
+    return pushAll();
+  }, later);
 
-  /** False when the server did not answer and a later try is planned. */
-  async function pushAll(): Promise<boolean> {
-    for (const test of [...unknownToServer.values()]) if (!(await pushTest(test))) return false;
+  async function pushAll(): Promise<Sent> {
+    for (const test of [...unknownToServer.values()]) {
+      const sent = await pushTest(test);
+      if (sent !== 'done') return sent;
+    }
     const tests = new Set([...queue.values()].map(({ test }) => test));
     for (const test of tests) {
       const events = [...queue.values()].flatMap((entry) => (entry.test === test ? [entry.event] : []));
-      for (let n = 0; n < events.length; n += MAX_BATCH)
-        if (!(await pushBatch(test, events.slice(n, n + MAX_BATCH)))) return false;
+      for (let n = 0; n < events.length; n += MAX_BATCH) {
+        const sent = await pushBatch(test, events.slice(n, n + MAX_BATCH));
+        if (sent !== 'done') return sent;
+      }
     }
-    return true;
+    return 'done';
   }
 
-  async function pushTest(test: TestView): Promise<boolean> {
+  async function pushTest(test: TestView): Promise<Sent> {
     const answer = await server.start(newTestOf(test));
     told(answer);
     if (answer.ok) {
       unknownToServer.delete(test.id);
       const drive = state().drives[test.id];
       if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: true }));
-      return true;
+      return 'done';
     }
     return notTaken(answer);
   }
 
-  async function pushBatch(test: string, events: readonly DriveEvent[]): Promise<boolean> {
+  async function pushBatch(test: string, events: readonly DriveEvent[]): Promise<Sent> {
     const answer = await server.send(test, events);
     told(answer);
     if (answer.ok) {
@@ -124,34 +110,31 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
       await store((kept) => kept.acknowledged(ids));
       dispatch(placed({ test, ids, place: 'server' }));
       counted();
-      return true;
+      return 'done';
     }
     if (answer.why === 'missing') return restart(test);
     return notTaken(answer);
   }
 
   /** The server has lost or never had this test: tell it anew, from what is kept here. */
-  async function restart(test: string): Promise<boolean> {
+  async function restart(test: string): Promise<Sent> {
     const kept = (await (await keep)?.drive(test)) ?? state().drives[test];
     if (!kept) {
       dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
-      return true;
+      return 'done';
     }
     unknownToServer.set(test, kept.test);
-    again = await pushTest(kept.test);
-    return again;
+    const sent = await pushTest(kept.test);
+    // Its marks go in the round after this one.
+    if (sent === 'done') void push();
+    return sent;
   }
 
-  function notTaken(answer: Exclude<Answer<unknown>, { ok: true }>): boolean {
-    if (answer.why === 'refused') {
-      dispatch(serverRefused(answer.detail));
-      return true;
-    }
-    if (answer.why === 'silent') {
-      later(wait, () => void push());
-      wait = Math.min(LONGEST_WAIT, wait * 2);
-    }
-    return false;
+  function notTaken(answer: Exclude<Answer<unknown>, { ok: true }>): Sent {
+    if (answer.why === 'silent') return 'retry';
+    if (answer.why !== 'refused') return 'stop';
+    dispatch(serverRefused(answer.detail));
+    return 'done';
   }
 
   async function keptDrive(id: string): Promise<KeptDrive | undefined> {
@@ -191,7 +174,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
   }
 
   async function pull(id: string): Promise<void> {
-    const answer = await server.events(id, state().drives[id]?.position ?? 0);
+    const answer = await server.events(id, state().keeping[id]?.position ?? 0);
     if (!answer.ok && answer.why === 'missing' && unknownToServer.has(id)) return;
     told(answer);
     if (answer.ok) dispatch(eventsHeld({ test: id, place: 'server', ...answer.value }));
@@ -227,6 +210,8 @@ const newTestOf = (test: TestView): NewTest => ({
   learner: test.learner.id,
   standard: { id: test.standard.id, version: test.standard.version },
   vehicle: test.vehicle?.id ?? null,
+  // Drives that were kept before there were routes have none.
+  route: test.route?.id ?? null,
   retest: test.retest,
   startedAt: test.startedAt,
   zone: test.zone,

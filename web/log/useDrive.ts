@@ -32,7 +32,6 @@ export function useDrive(test: string): DriveOnScreen {
     return () => clearInterval(timer);
   }, [dispatch, test]);
 
-  // Where events are kept changes often and says nothing about the verdict.
   const { standard, events, test: view } = drive ?? {};
   const judgement = useMemo(
     () => (standard && events && view ? judge(standard, events, { retest: view.retest }) : null),

@@ -15,6 +15,8 @@ interface Props {
   readonly empty: string;
   /** Few and large, for what is likely now. */
   readonly large?: boolean;
+  /** Something stands above them that takes a row, in pixels. */
+  readonly above?: number;
   /** The gravest severity first, after the instructor had to act. */
   readonly grave?: boolean;
 }
@@ -27,6 +29,7 @@ export function PadGrid({
   onMark,
   empty,
   large = false,
+  above = 0,
   grave = false,
 }: Props) {
   if (placed.length === 0)
@@ -40,7 +43,10 @@ export function PadGrid({
         gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' },
         gap: 1.25,
         alignContent: 'start',
-        gridAutoRows: { md: large ? 'minmax(132px, auto)' : 'auto' },
+        // Six pads fill the height that there is.
+        gridAutoRows: {
+          md: large ? `minmax(clamp(112px, calc((100dvh - ${316 + above}px) / 3), 190px), auto)` : 'auto',
+        },
       }}
     >
       {placed.map(({ item }, n) => {

@@ -6,6 +6,7 @@ import { clockText, elapsedSeconds } from '../../core/marking';
 import { useDrive } from '../log';
 import { hourText, longDayText } from '../ui';
 import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
+import { DriveMap } from './DriveMap';
 import { MarkTable } from './MarkTable';
 import { OtherStandards } from './OtherStandards';
 import { RunningTotals } from './RunningTotals';
@@ -25,6 +26,7 @@ export function ReportPage() {
     ['Driven', `${clockText(seconds)} (h:min:s)`],
     ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
     ['Vehicle', test.vehicle?.name ?? 'not named'],
+    ['Route', test.route ? <Link to={`/routes/${test.route.id}`}>{test.route.title}</Link> : 'none'],
     ['Marked by', test.instructor.name],
   ];
   return (
@@ -62,6 +64,7 @@ export function ReportPage() {
         </Box>
       </Box>
       <TimeLine {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
+      <DriveMap {...{ test, standard, judgement }} />
       <SectionTable standard={standard} judgement={judgement} />
       <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />

@@ -2,11 +2,13 @@ import { Box, Button, Checkbox, FormControlLabel, Typography } from '@mui/materi
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate, useSearchParams } from 'react-router';
+import type { RouteSummary, TestSummary } from '../../contract';
 import type { Standard } from '../../core/standard';
 import {
   errorText,
   newestVersions,
   useLearnersQuery,
+  useRoutesQuery,
   useSessionQuery,
   useStandardQuery,
   useStandardsQuery,
@@ -16,6 +18,9 @@ import {
 import { beginDrive, record } from '../log';
 import { colour, ErrorNote, LoadingNote, localZone } from '../ui';
 import { skipToken } from '@reduxjs/toolkit/query';
+import { useReceiver } from '../position';
+import { lengthText, minutesText } from '../features';
+import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../fitness';
 import { Choice } from './Choice';
 import { LearnerChoice } from './LearnerChoice';
 import { ReadyChecks, type Ticks } from './ReadyChecks';
@@ -27,11 +32,14 @@ export function SetupPage() {
   const learners = useLearnersQuery();
   const standards = useStandardsQuery();
   const vehicles = useVehiclesQuery();
+  const routes = useRoutesQuery();
   const session = useSessionQuery();
   const earlier = useTestsQuery(learnerId ? { learner: learnerId } : skipToken);
   const [chosenStandard, setStandard] = useState<string | null>(null);
   const [chosenVehicle, setVehicle] = useState<string | null>(null);
+  const [chosenRoute, setRoute] = useState<string | null>(params.get('route'));
   const [retest, setRetest] = useState(false);
+  const places = useReceiver();
   const [ticks, setTicks] = useState<Ticks>({});
   const dispatch = useDispatch();
   const navigate = useNavigate();
@@ -39,12 +47,15 @@ export function SetupPage() {
   const last = earlier.currentData?.items[0];
   const standardId = chosenStandard ?? last?.standard.id ?? standards.data?.items[0]?.id ?? null;
   const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
+  const routeId = chosenRoute ?? routeFor(routes.data?.items ?? [], earlier.currentData?.items ?? []);
+  const route = routes.data?.items.find(({ id }) => id === routeId) ?? null;
   const summary = standards.data?.items.find(({ id }) => id === standardId);
   const { currentData: standard } = useStandardQuery(
     summary ? { id: summary.id, version: summary.version } : skipToken,
   );
   const learner = learners.data?.items.find(({ id }) => id === learnerId) ?? null;
   const vehicle = vehicles.data?.items.find(({ id }) => id === vehicleId) ?? null;
+  const fitness = vehicle ? fitnessNow(vehicle) : null;
   const instructor = session.data?.instructor;
 
   const error = learners.error ?? standards.error ?? vehicles.error;
@@ -63,6 +74,7 @@ export function SetupPage() {
           learner: { id: learner.id, name: learner.name },
           instructor,
           vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
+          route: route ? { id: route.id, title: route.title } : null,
           standard: { id: under.id, version: under.version, title: under.title },
           retest,
           startedAt: new Date().toISOString(),
@@ -104,12 +116,37 @@ export function SetupPage() {
           title="In"
           chosen={vehicleId}
           onChoose={setVehicle}
-          options={vehicles.data.items.map(({ id, name, plate }) => ({ id, title: name, text: plate }))}
+          options={vehicles.data.items.map((car) => {
+            const { verdict } = fitnessNow(car);
+            const text = verdict === 'fit' ? car.plate : `${car.plate}. ${fitnessWords(verdict)}`;
+            return { id: car.id, title: car.name, text };
+          })}
         />
+        {(routes.data?.items.length ?? 0) > 0 ? (
+          <Choice
+            title="On the route"
+            most={3}
+            chosen={route?.id ?? NO_ROUTE}
+            onChoose={setRoute}
+            options={[
+              { id: NO_ROUTE, title: 'No route', text: 'Directions as they come' },
+              ...(routes.data?.items ?? []).map(({ id, title, seconds, metres }) => ({
+                id,
+                title,
+                text: `${minutesText(seconds)}, ${lengthText(metres, 'imperial')}`,
+              })),
+            ]}
+          />
+        ) : null}
         <FormControlLabel
           control={<Checkbox checked={retest} onChange={(event) => setRetest(event.target.checked)} />}
           label="This is a re-test"
           sx={{ minHeight: 56, ml: 0 }}
+        />
+        <FormControlLabel
+          control={<Checkbox checked={places.on} onChange={(event) => places.choose(event.target.checked)} />}
+          label="Keep the place of each mark, from this device’s receiver"
+          sx={{ minHeight: 56, ml: 0, display: 'flex' }}
         />
       </Box>
       <Box>
@@ -127,6 +164,15 @@ export function SetupPage() {
             bgcolor: colour('paper'),
           }}
         >
+          {fitness && fitness.verdict !== 'fit' ? (
+            <Box
+              role={fitness.verdict === 'not fit' ? 'alert' : undefined}
+              sx={{ mb: 2, p: 1.5, borderRadius: 1, bgcolor: colour('wash') }}
+            >
+              <FitnessSign verdict={fitness.verdict} />
+              <Reasons reasons={fitness.reasons.slice(0, 4)} />
+            </Box>
+          ) : null}
           <Button
             variant="contained"
             fullWidth
@@ -144,4 +190,17 @@ export function SetupPage() {
       </Box>
     </Box>
   );
+}
+
+const NO_ROUTE = 'none';
+
+/** The route that this learner has not driven for longest, where they drive on routes at all. */
+function routeFor(routes: readonly RouteSummary[], earlier: readonly TestSummary[]): string {
+  const driven = earlier.flatMap(({ route }) => (route ? [route.id] : []));
+  if (driven.length === 0 || earlier[0]?.route === null) return NO_ROUTE;
+  const since = (id: string) => {
+    const n = driven.indexOf(id);
+    return n < 0 ? Infinity : n;
+  };
+  return [...routes].sort((a, b) => since(b.id) - since(a.id))[0]?.id ?? NO_ROUTE;
 }

@@ -1,10 +1,10 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Problem } from '../../core/problems';
 import { nextVersion, readStandard, type Standard } from '../../core/standard';
 import { errorText, useAddStandardMutation, useStandardsQuery } from '../api';
-import { ErrorNote } from '../ui';
+import { ErrorNote, FileButton, ProblemList } from '../ui';
 
 type Read =
   | { readonly file: string; readonly problems: readonly Problem[] }
@@ -16,10 +16,8 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
   const [add, { error, isLoading, reset }] = useAddStandardMutation();
   const { data: standards } = useStandardsQuery();
   const navigate = useNavigate();
-  const field = useId();
 
-  const choose = async (file: File | undefined) => {
-    if (!file) return;
+  const choose = async (file: File) => {
     reset();
     const result = readStandard(await file.text());
     setRead(
@@ -44,16 +42,12 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
       <DialogTitle>Bring a standard file</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Box>
-          <Typography component="label" htmlFor={field} sx={{ display: 'block', mb: 1 }}>
+          <Typography sx={{ mb: 1 }}>
             A file that ends in .standard.json, from another school or saved here before
           </Typography>
-          <input
-            id={field}
-            type="file"
-            accept=".json,application/json"
-            style={{ font: 'inherit', minHeight: 56 }}
-            onChange={(event) => void choose(event.target.files?.[0])}
-          />
+          <FileButton accept=".json,application/json" onFile={(file) => void choose(file)}>
+            Choose a standard file
+          </FileButton>
         </Box>
         {read && 'problems' in read ? (
           <Box role="alert">
@@ -61,13 +55,7 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
               {read.file} was not brought:{' '}
               {read.problems.length === 1 ? 'one thing' : `${read.problems.length} things`} to put right in it
             </Typography>
-            <Box component="ul" sx={{ m: 0, mt: 1, pl: 2.5, '& li': { py: 0.4 } }}>
-              {read.problems.map(({ path, message }) => (
-                <li key={`${path} ${message}`}>
-                  {path === '' ? null : <code>{path}</code>} {message}
-                </li>
-              ))}
-            </Box>
+            <ProblemList problems={read.problems} />
           </Box>
         ) : null}
         {standard ? (

@@ -8,6 +8,7 @@ export const testView = (id = 'test-1'): TestView => ({
   learner: { id: 'learner-1', name: 'Ines Tavarro' },
   instructor: { id: 'instructor-1', name: 'Maren Holtby' },
   vehicle: null,
+  route: null,
   standard: { id: 'small', version: '1.0.0', title: 'Small' },
   retest: false,
   startedAt: '2026-09-14T08:00:00.000Z',

@@ -1,4 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { TestSummary } from '../../contract';
 import { errorText, useLearnersQuery, useTestsQuery } from '../api';
@@ -16,6 +17,14 @@ import {
 } from '../ui';
 import { LearnerList } from './LearnerList';
 import { MockRow } from './MockRow';
+
+/** Comes after the list of the day, which must not wait for it. */
+const VehicleReminders = lazy(async () => ({
+  default: (await import('./VehicleReminders')).VehicleReminders,
+}));
+
+/** So old an answer, in milliseconds, was kept from an earlier time. */
+const OLD = 180_000;
 
 /** The day: what is running, what wants sorting, what was driven, and who comes next. */
 export function TodayPage() {
@@ -63,9 +72,20 @@ export function TodayPage() {
           </ErrorNote>
         ) : null}
         {tests.isLoading ? <LoadingNote what="the mocks" /> : null}
+        {tests.data?.toldAt && now.getTime() - Date.parse(tests.data.toldAt) > OLD ? (
+          <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
+            As the server told it on {dayText(tests.data.toldAt, localZone())} at{' '}
+            {hourText(tests.data.toldAt, localZone())}; it does not answer now.
+          </Typography>
+        ) : null}
         {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
       </Box>
-      <LearnerList chosen={learner} />
+      <Box>
+        <Suspense fallback={null}>
+          <VehicleReminders />
+        </Suspense>
+        <LearnerList chosen={learner} />
+      </Box>
     </Box>
   );
 }

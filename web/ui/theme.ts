@@ -63,7 +63,16 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { minHeight: 48, paddingInline: 20, borderWidth: 1 } },
+      styleOverrides: {
+        root: { minHeight: 48, paddingInline: 20, borderWidth: 1 },
+        // Towards ink under the pointer: darker by day, lighter by night, always readable.
+        contained: {
+          '&:hover': {
+            backgroundColor:
+              'color-mix(in srgb, var(--mui-palette-jasperwren-jasper) 85%, var(--mui-palette-jasperwren-ink))',
+          },
+        },
+      },
     },
     MuiIconButton: { styleOverrides: { root: { width: 48, height: 48, borderRadius: tokens.radius } } },
     MuiPaper: { defaultProps: { elevation: 0 } },

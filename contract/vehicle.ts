@@ -1,0 +1,56 @@
+import 'reflect-metadata';
+import { IsObject, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
+import type { Checkup, ControlId, VehicleCard, VehicleRecord } from '../core/vehicle';
+
+const blank = { message: 'must not be blank' };
+
+export class NewVehicle {
+  @IsUUID()
+  id!: string;
+
+  @IsString()
+  @Length(1, 60)
+  @Matches(/\S/, blank)
+  name!: string;
+
+  @IsString()
+  @Length(1, 20)
+  @Matches(/\S/, blank)
+  plate!: string;
+}
+
+/** What is given is changed, the rest stays. Card and record are checked by core/vehicle. */
+export class VehicleChange {
+  @IsOptional()
+  @IsString()
+  @Length(1, 60)
+  @Matches(/\S/, blank)
+  name?: string;
+
+  @IsOptional()
+  @IsString()
+  @Length(1, 20)
+  @Matches(/\S/, blank)
+  plate?: string;
+
+  @IsOptional()
+  @IsObject()
+  card?: object;
+
+  @IsOptional()
+  @IsObject()
+  record?: object;
+}
+
+export interface VehicleView {
+  readonly id: string;
+  readonly name: string;
+  readonly plate: string;
+  readonly card: VehicleCard;
+  readonly record: VehicleRecord;
+  /** The newest going-over. */
+  readonly checkup: Checkup | null;
+  /** Controls of which there is a picture. */
+  readonly photos: readonly ControlId[];
+  readonly revision: number;
+}

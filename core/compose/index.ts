@@ -1,0 +1,3 @@
+export { compose, randomLoops, type ComposeWish, type Proposal, type Watched } from './compose';
+export { weights, type ScoreParts, type Wish } from './score';
+export { skillWeights } from './wishes';

@@ -1,0 +1,104 @@
+import { frameAt } from './plane';
+import { bearing, distance, type Place } from './sphere';
+
+/** Metres from the start of a line to each of its points: nought first, the whole length last. */
+export function metresAlong(line: readonly Place[]): readonly number[] {
+  let sum = 0;
+  return line.map((place, n) => {
+    const before = line[n - 1];
+    if (before) sum += distance(before, place);
+    return sum;
+  });
+}
+
+export const lengthOf = (line: readonly Place[]): number => metresAlong(line).at(-1) ?? 0;
+
+/** A place on a line, with the direction in which the line goes there, in radians clockwise from north. */
+export interface OnLine extends Place {
+  readonly along: number;
+  readonly heading: number;
+}
+
+/**
+ * The place so many metres along a line; before its start and after its end it is the end that is nearer.
+ *
+ * @param metres of `metresAlong(line)`, so that it is not worked out for each place anew
+ * @throws RangeError for a line without points
+ */
+export function placeAlong(line: readonly Place[], metres: readonly number[], along: number): OnLine {
+  const [first] = line;
+  if (!first) throw new RangeError('a line of no points has no places');
+  if (line.length === 1) return { ...first, along: 0, heading: 0 };
+  const bounded = Math.min(metres.at(-1) ?? 0, Math.max(0, along));
+  // The last point that is not beyond, but never the end itself.
+  let low = 0;
+  let high = line.length - 2;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((metres[middle] ?? 0) <= bounded) low = middle;
+    else high = middle - 1;
+  }
+  const from = line[low] ?? first;
+  const to = line[low + 1] ?? first;
+  const start = metres[low] ?? 0;
+  const step = (metres[low + 1] ?? start) - start;
+  const share = step > 0 ? (bounded - start) / step : 0;
+  return {
+    lat: from.lat + share * (to.lat - from.lat),
+    lon: from.lon + share * (to.lon - from.lon),
+    along: bounded,
+    heading: bearing(from, to),
+  };
+}
+
+/** The place of a line that is nearest to another place, and how far off that is in metres. */
+export interface Nearest extends OnLine {
+  readonly off: number;
+}
+
+/**
+ * Where a line comes nearest to a place, among the stretch from `from` to `to` metres along it; null when
+ * the stretch or the line is empty.
+ */
+export function nearestOn(
+  line: readonly Place[],
+  metres: readonly number[],
+  place: Place,
+  from = 0,
+  to = Infinity,
+): Nearest | null {
+  const { toPoint } = frameAt(place);
+  let best: { readonly n: number; readonly share: number; readonly off: number } | null = null;
+  for (let n = 0; n + 1 < line.length; n += 1) {
+    const start = metres[n] ?? 0;
+    const end = metres[n + 1] ?? start;
+    if (end < from || start > to) continue;
+    const a = toPoint(line[n] ?? place);
+    const b = toPoint(line[n + 1] ?? place);
+    const step = end - start;
+    const least = step > 0 ? Math.max(0, (from - start) / step) : 0;
+    const most = step > 0 ? Math.min(1, (to - start) / step) : 1;
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const square = dx * dx + dy * dy;
+    const foot = square > 0 ? -(a.x * dx + a.y * dy) / square : 0;
+    const share = Math.min(most, Math.max(least, foot));
+    const off = Math.hypot(a.x + share * dx, a.y + share * dy);
+    if (!best || off < best.off) best = { n, share, off };
+  }
+  if (!best) return null;
+  const start = metres[best.n] ?? 0;
+  const along = start + best.share * ((metres[best.n + 1] ?? start) - start);
+  return { ...placeAlong(line, metres, along), off: best.off };
+}
+
+/** The part of a line between two distances along it, with its ends. */
+export function stretchOf(
+  line: readonly Place[],
+  metres: readonly number[],
+  from: number,
+  to: number,
+): readonly Place[] {
+  const bare = ({ lat, lon }: Place): Place => ({ lat, lon });
+  const inside = line.filter((_place, n) => (metres[n] ?? 0) > from && (metres[n] ?? 0) < to);
+  return [bare(placeAlong(line, metres, from)), ...inside.map(bare), bare(placeAlong(line, metres, to))];
+}

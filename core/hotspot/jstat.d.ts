@@ -1,0 +1,9 @@
+/** What is used of jstat, which ships without types. */
+declare module 'jstat' {
+  interface Gamma {
+    readonly cdf: (x: number, shape: number, scale: number) => number;
+    readonly inv: (p: number, shape: number, scale: number) => number;
+  }
+  const jstat: { readonly gamma: Gamma };
+  export = jstat;
+}

@@ -1,0 +1,144 @@
+import { metresAlong, nearestOn, placeAlong, roundedPlace, type Place } from '../geo';
+import { featureKindOf, type Feature, type FeatureKindId, type Route } from '../route';
+
+/** A place where faults may gather: a junction, a crossing, or a stretch of road between them. */
+export interface Site extends Place {
+  /** The same for the same place on every route. */
+  readonly key: string;
+  readonly kind: FeatureKindId | 'road';
+  readonly title: string;
+}
+
+/** A site on a route, and the stretch of it that belongs to the site. */
+export interface SiteOnRoute {
+  readonly site: Site;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How far before and behind itself a place has to answer for what goes wrong, in metres (ours). */
+const BEFORE = 120;
+const BEHIND = 40;
+/** Stretches of road between places are cut into pieces of this length. */
+const ROAD = 400;
+/** Things so near to each other are one place. */
+const TOGETHER = 20;
+
+/** What is no place of its own: it changes nothing for the driver, or goes on for long. */
+const NO_SITE: ReadonlySet<FeatureKindId> = new Set([
+  'start',
+  'end',
+  'pull-up',
+  'emergency-stop',
+  'parallel-park',
+  'bay-park',
+  'hill-down',
+  'hill-up',
+  'one-way',
+  'bus-lane',
+  'note',
+  'lane-choice',
+]);
+
+const TURNS: ReadonlySet<FeatureKindId> = new Set(['turn-left', 'turn-right', 'straight-on', 'turn-round']);
+const JUNCTIONS: ReadonlySet<FeatureKindId> = new Set([
+  ...TURNS,
+  'stop-junction',
+  'give-way',
+  'open-junction',
+  'closed-junction',
+  'crossroads',
+  'traffic-lights',
+  'roundabout',
+  'mini-roundabout',
+]);
+
+/** The sites of a route in the order in which one comes to them; between them nothing is left out. */
+export function sitesOf(route: Pick<Route, 'features' | 'stretches' | 'line'>): readonly SiteOnRoute[] {
+  const metres = metresAlong(route.line);
+  const end = metres.at(-1) ?? 0;
+  const groups: Feature[][] = [];
+  for (const feature of route.features) {
+    if (NO_SITE.has(feature.kind)) continue;
+    const last = groups.at(-1);
+    if (last && feature.along - (last[0]?.along ?? 0) < TOGETHER) last.push(feature);
+    else groups.push([feature]);
+  }
+  const sites: SiteOnRoute[] = [];
+  let covered = 0;
+  const road = (until: number) => {
+    while (until - covered > 1) {
+      const to = until - covered > 1.5 * ROAD ? covered + ROAD : until;
+      const at = roundedPlace(placeAlong(route.line, metres, (covered + to) / 2));
+      const name = route.stretches.find((stretch) => stretch.until >= (covered + to) / 2)?.name;
+      sites.push({
+        from: covered,
+        to,
+        site: { ...at, kind: 'road', key: keyOf('road', at), title: name || 'A road without a name' },
+      });
+      covered = to;
+    }
+  };
+  groups.forEach((group, n) => {
+    const [first] = group;
+    if (!first) return;
+    const next = groups[n + 1]?.[0]?.along ?? Infinity;
+    const begin = Math.max(covered, first.along - BEFORE);
+    road(begin);
+    const to = Math.min(
+      end,
+      Math.max(begin, Math.min(first.along + Math.max(BEHIND, Math.min(first.length, ROAD)), next)),
+    );
+    sites.push({ site: siteOf(group, first, route), from: begin, to });
+    covered = Math.max(covered, to);
+  });
+  road(end);
+  return sites;
+}
+
+function siteOf(group: readonly Feature[], first: Feature, route: Pick<Route, 'stretches'>): Site {
+  const junction =
+    group.find(({ kind }) => JUNCTIONS.has(kind) && !TURNS.has(kind)) ??
+    group.find(({ kind }) => JUNCTIONS.has(kind));
+  const telling = junction ?? first;
+  const into = group.find(({ toward }) => toward)?.toward ?? '';
+  const from = route.stretches.find(({ until }) => until >= first.along - 1)?.name ?? '';
+  const streets = [...new Set([from, into].filter((name) => name))].sort().join(' and ');
+  const title = featureKindOf(telling.kind)?.title ?? telling.kind;
+  const { lat, lon } = telling;
+  return {
+    lat,
+    lon,
+    kind: telling.kind,
+    // However one comes to a junction and leaves it, it is the same place.
+    key: keyOf(junction ? 'junction' : telling.kind, telling),
+    title: streets ? `${TURNS.has(telling.kind) ? 'Junction' : title}, ${streets}` : title,
+  };
+}
+
+const keyOf = (what: string, { lat, lon }: Place): string => `${what}@${lat.toFixed(4)},${lon.toFixed(4)}`;
+
+/** Where on a route something was marked: by the feature it was marked at, else by its place; null where neither helps. */
+export function alongOf(
+  route: Pick<Route, 'features' | 'line'>,
+  metres: readonly number[],
+  mark: { readonly feature: string | null; readonly place: Place | null },
+  after: number,
+): number | null {
+  const feature = route.features.find(({ id }) => id === mark.feature);
+  if (feature && !mark.place) return feature.along;
+  if (!mark.place) return null;
+  if (feature)
+    return (
+      nearestOn(route.line, metres, mark.place, feature.along - 150, feature.along + 150)?.along ??
+      feature.along
+    );
+  // Where a route passes a place twice, it is the pass that comes after what was marked before.
+  const onwards = nearestOn(route.line, metres, mark.place, after - 50);
+  if (onwards && onwards.off <= OFF) return onwards.along;
+  const anywhere = nearestOn(route.line, metres, mark.place);
+  return anywhere && anywhere.off <= OFF ? anywhere.along : null;
+}
+
+/** Marks farther from the route than this were made off it, in metres. */
+const OFF = 80;

@@ -1,0 +1,2 @@
+export { inOrder, type Stamped } from './order';
+export { retractedIds } from './retract';

@@ -1,0 +1,301 @@
+import { SaxesParser } from 'saxes';
+import { failed, parsed, type Parsed } from '../problems';
+import { MOST_EDGES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
+import { signKinds, type Road } from './road';
+import { roadOf, signOf, type Tags } from './tags';
+
+export interface OsmSource {
+  /** The text of the extract, from its beginning, each time it is asked for: it is read twice. */
+  readonly chunks: () => AsyncIterable<string>;
+  readonly title: string;
+  readonly source: string;
+  readonly drivingSide: 'left' | 'right';
+  /** Told of the characters read so far, over both readings. */
+  readonly onProgress?: (characters: number) => void;
+  /** Asked now and then; what was read is given up when it says so. */
+  readonly cancelled?: () => boolean;
+}
+
+/** What an extract held, for the person who brought it. */
+export interface OsmReport {
+  readonly nodes: number;
+  readonly ways: number;
+  /** Ways that cars drive on. */
+  readonly roads: number;
+  readonly edges: number;
+  readonly points: number;
+  /** Pieces whose limit is assumed by class. */
+  readonly speedsAssumed: number;
+  /** Nodes that ways name and the extract does not hold, as at its border. */
+  readonly missing: number;
+  readonly bans: number;
+}
+
+/** Thrown when the reading was cancelled. */
+export class Cancelled extends Error {}
+
+class Broken extends Error {}
+
+interface Way {
+  readonly id: string;
+  readonly road: Road;
+  readonly refs: readonly number[];
+}
+
+interface Ban {
+  readonly from: string;
+  readonly via: number;
+  readonly to: string;
+  readonly only: boolean;
+}
+
+interface Element {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly tags: Record<string, string>;
+  readonly refs: number[];
+  readonly members: { readonly type: string; readonly ref: string; readonly role: string }[];
+}
+
+const HOLDERS = new Set(['node', 'way', 'relation']);
+
+/**
+ * Reads an OpenStreetMap XML extract into a road network: once for the ways and the turns that are banned, and
+ * once more for the nodes that they need, so that what is held at once does not grow with what is no road.
+ * Declarations of entities are refused.
+ */
+export async function readOsm(
+  from: OsmSource,
+): Promise<Parsed<{ readonly network: NetworkFile; readonly report: OsmReport }>> {
+  try {
+    const first = await readWays(from);
+    const second = await readNodes(from, first);
+    return joined(from, first, second);
+  } catch (error) {
+    if (error instanceof Broken) return failed([{ path: '', message: error.message }]);
+    throw error;
+  }
+}
+
+/** Reads the whole text, and tells each node, way or relation as it ends. */
+async function readElements(
+  { chunks, onProgress, cancelled }: OsmSource,
+  before: number,
+  wanted: ReadonlySet<string>,
+  onElement: (element: Element, where: () => string) => void,
+): Promise<number> {
+  const parser = new SaxesParser({ position: true });
+  const where = () => `line ${parser.line}`;
+  let open: Element | null = null;
+  let depth = 0;
+  let characters = before;
+  parser.on('error', (error) => {
+    throw new Broken(`is broken XML at ${error.message}`);
+  });
+  parser.on('doctype', () => {
+    throw new Broken('has a DOCTYPE, which no extract of OpenStreetMap has; it is not read');
+  });
+  parser.on('opentag', (tag) => {
+    const { name } = tag;
+    const attributes = tag.attributes as Record<string, string>;
+    depth += 1;
+    if (depth === 1 && name !== 'osm')
+      throw new Broken(`is no OpenStreetMap XML: its outermost element is <${name.slice(0, 40)}>`);
+    if (depth === 2 && HOLDERS.has(name))
+      open = wanted.has(name) ? { name, attributes, tags: {}, refs: [], members: [] } : null;
+    else if (depth === 3 && open) {
+      const { k, v, ref, type, role } = attributes;
+      if (name === 'tag' && k !== undefined && v !== undefined) open.tags[k] = v;
+      else if (name === 'nd') open.refs.push(Number(ref));
+      else if (name === 'member') open.members.push({ type: type ?? '', ref: ref ?? '', role: role ?? '' });
+    }
+  });
+  parser.on('closetag', () => {
+    if (depth === 2 && open) onElement(open, where);
+    if (depth === 2) open = null;
+    depth -= 1;
+  });
+  for await (const chunk of chunks()) {
+    if (cancelled?.()) throw new Cancelled('cancelled');
+    parser.write(chunk);
+    characters += chunk.length;
+    onProgress?.(characters);
+  }
+  parser.close();
+  return characters;
+}
+
+interface Ways {
+  readonly ways: readonly Way[];
+  readonly bans: readonly Ban[];
+  readonly seen: number;
+  readonly characters: number;
+}
+
+async function readWays(from: OsmSource): Promise<Ways> {
+  const ways: Way[] = [];
+  const bans: Ban[] = [];
+  let seen = 0;
+  let points = 0;
+  const characters = await readElements(from, 0, new Set(['way', 'relation']), (element, where) => {
+    const { name, attributes, tags, refs } = element;
+    if (name === 'relation') {
+      const ban = banOf(element);
+      if (ban) bans.push(ban);
+      return;
+    }
+    seen += 1;
+    const found = roadOf(tags);
+    if (!found) return;
+    if (refs.some((ref) => !Number.isSafeInteger(ref)))
+      throw new Broken(`has a way at ${where()} that names a node by what is no number`);
+    points += refs.length;
+    if (points > 2 * MOST_POINTS) throw new Broken(`holds more than ${MOST_POINTS} points of roads`);
+    ways.push({
+      id: attributes.id ?? '',
+      road: found.road,
+      refs: found.backwards ? [...refs].reverse() : refs,
+    });
+  });
+  return { ways, bans, seen, characters };
+}
+
+function banOf({ tags, members }: Element): Ban | null {
+  const kind = tags.restriction ?? tags['restriction:motorcar'] ?? '';
+  if (tags.type !== 'restriction' || !/^(no|only)_(left|right|straight|u)/.test(kind)) return null;
+  const the = (role: string, type: string) =>
+    members.find((member) => member.role === role && member.type === type)?.ref;
+  const [from, via, to] = [the('from', 'way'), the('via', 'node'), the('to', 'way')];
+  if (from === undefined || via === undefined || to === undefined) return null;
+  return { from, via: Number(via), to, only: kind.startsWith('only') };
+}
+
+interface Nodes {
+  /** Place of each node in the lists below, by its id. */
+  readonly index: ReadonlyMap<number, number>;
+  readonly lat: readonly number[];
+  readonly lon: readonly number[];
+  readonly ele: readonly number[] | null;
+  readonly signs: ReadonlyMap<number, Tags>;
+  readonly seen: number;
+}
+
+async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<Nodes> {
+  const wanted = new Set<number>();
+  for (const { refs } of ways) for (const ref of refs) wanted.add(ref);
+  if (wanted.size > MOST_POINTS) throw new Broken(`holds more than ${MOST_POINTS} points of roads`);
+  const index = new Map<number, number>();
+  const [lat, lon, ele]: [number[], number[], number[]] = [[], [], []];
+  const signs = new Map<number, Tags>();
+  let [seen, heights] = [0, 0];
+  await readElements(from, characters, new Set(['node']), ({ attributes, tags }, where) => {
+    seen += 1;
+    const id = Number(attributes.id);
+    if (!wanted.has(id) || index.has(id)) return;
+    const degrees = (key: 'lat' | 'lon', most: number) => {
+      const value = Number(attributes[key] ?? NaN);
+      if (!(Math.abs(value) <= most))
+        throw new Broken(
+          `has a node at ${where()} whose ${key} is ${attributes[key] ?? 'missing'}; allowed: -${most} to ${most}`,
+        );
+      return Math.round(value * PER_DEGREE);
+    };
+    index.set(id, lat.length);
+    lat.push(degrees('lat', 90));
+    lon.push(degrees('lon', 180));
+    const height = Number.parseFloat(tags.ele ?? '');
+    if (Number.isFinite(height)) heights += 1;
+    ele.push(Number.isFinite(height) ? Math.round(height * 10) : 0);
+    if (signOf(tags)) signs.set(id, tags);
+  });
+  // Heights of a few points only would make hills of all others.
+  return { index, lat, lon, ele: heights > 0.9 * lat.length ? ele : null, signs, seen };
+}
+
+function joined(
+  { title, source, drivingSide }: OsmSource,
+  { ways, bans, seen }: Ways,
+  nodes: Nodes,
+): Parsed<{ readonly network: NetworkFile; readonly report: OsmReport }> {
+  const { index, signs } = nodes;
+  const whole = ways
+    .map((way) => ({ ...way, refs: way.refs.filter((ref) => index.has(ref)) }))
+    .filter(({ refs }) => refs.length > 1);
+  const missing = ways.reduce((sum, { refs }) => sum + refs.filter((ref) => !index.has(ref)).length, 0);
+  const uses = new Map<number, number>();
+  for (const { refs } of whole)
+    refs.forEach((ref, n) =>
+      uses.set(ref, (uses.get(ref) ?? 0) + (n === 0 || n === refs.length - 1 ? 2 : 1)),
+    );
+
+  const roads: Road[] = [];
+  const roadIndex = new Map<string, number>();
+  const edges: number[] = [];
+  const signed: number[] = [];
+  const piecesOf = new Map<string, { readonly piece: number; readonly ends: readonly [number, number] }[]>();
+  let [pieces, speedsAssumed] = [0, 0];
+  const at = (ref: number) => index.get(ref) ?? 0;
+  for (const { id, road, refs } of whole) {
+    const key = JSON.stringify(road);
+    const of = roadIndex.get(key) ?? roads.push(road) - 1;
+    roadIndex.set(key, of);
+    let start = 0;
+    for (let n = 1; n < refs.length; n += 1) {
+      if ((uses.get(refs[n] ?? 0) ?? 0) < 2 && n < refs.length - 1) continue;
+      const part = refs.slice(start, n + 1);
+      start = n;
+      edges.push(of, part.length, ...part.map((ref, k) => at(ref) - (k === 0 ? 0 : at(part[k - 1] ?? 0))));
+      const kin = piecesOf.get(id) ?? [];
+      kin.push({ piece: pieces, ends: [part[0] ?? 0, part.at(-1) ?? 0] });
+      piecesOf.set(id, kin);
+      pieces += 1;
+      if (road.speedAssumed) speedsAssumed += 1;
+    }
+    refs.forEach((ref, n) => {
+      const sign = signOf(signs.get(ref) ?? {});
+      if (!sign) return;
+      const next =
+        sign.facing === 'forward' ? refs[n + 1] : sign.facing === 'backward' ? refs[n - 1] : undefined;
+      signed.push(at(ref), signKinds.indexOf(sign.kind), next === undefined ? -1 : at(next));
+    });
+  }
+  if (pieces === 0)
+    return failed([{ path: '', message: 'holds no road that cars may drive on, with nodes of its own' }]);
+  if (pieces > MOST_EDGES)
+    return failed([{ path: '', message: `holds ${pieces} pieces of road; at most ${MOST_EDGES}` }]);
+  const banned = bans.flatMap(({ from, via, to, only }) => {
+    const touching = (way: string) => (piecesOf.get(way) ?? []).filter(({ ends }) => ends.includes(via));
+    const [into] = touching(from);
+    const [out] = touching(to);
+    return into && out && index.has(via) ? [into.piece, at(via), out.piece, only ? 1 : 0] : [];
+  });
+  const network: NetworkFile = {
+    format: NETWORK_FORMAT,
+    title,
+    source,
+    drivingSide,
+    lat: differences(nodes.lat),
+    lon: differences(nodes.lon),
+    ele: nodes.ele && differences(nodes.ele),
+    roads,
+    edges,
+    signs: signed,
+    bans: banned,
+  };
+  return parsed({
+    network,
+    report: {
+      nodes: nodes.seen,
+      ways: seen,
+      roads: whole.length,
+      edges: pieces,
+      points: nodes.lat.length,
+      speedsAssumed,
+      missing,
+      bans: banned.length / 4,
+    },
+  });
+}
+
+const differences = (values: readonly number[]): number[] =>
+  values.map((value, n) => value - (n === 0 ? 0 : (values[n - 1] ?? 0)));

@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from '@jest/globals';
+import { readQuestionTable, writeQuestionTable } from './csv';
+import { readBank } from './parse';
+
+const head = 'id,kind,title,prompt 1,essential points,why,source';
+
+describe('a table of questions', () => {
+  it('comes back the same for every shipped question', () => {
+    const file = new URL('../../data/questions/vale-of-ostrey.questions.json', import.meta.url);
+    const bank = readBank(readFileSync(file, 'utf8'));
+    if (!bank.ok) throw new Error('broken bank');
+    const { good, problems } = readQuestionTable(writeQuestionTable(bank.value.questions));
+    expect(problems).toEqual([]);
+    // Essential points come first in a table; nothing else is other.
+    const sorted = bank.value.questions.map((question) => ({
+      ...question,
+      points: [...question.points].sort((a, b) => Number(b.essential) - Number(a.essential)),
+    }));
+    expect(good.map(({ question }) => question)).toEqual(sorted);
+  });
+
+  it('gives the good rows and tells what is wrong with each of the others', () => {
+    const { good, problems } = readQuestionTable(
+      [
+        head,
+        'horn,demonstrate,Horn,Sound it.,Sounds it | does: Keeps hold,Heard,practice',
+        'Bad Id,riddle,,Why?,A,B,practice',
+        '"quoted, comma",explain,T,P,A,B,practice',
+        'horn,demonstrate,Horn again,Sound it.,Sounds it,Heard,practice',
+        'empty,explain,Empty,P,,Why,practice',
+      ].join('\r\n'),
+    );
+    expect(good.map(({ row, question }) => [row, question.id])).toEqual([[2, 'horn']]);
+    expect(good[0]?.question.points).toEqual([
+      { id: 'point-1', text: 'Sounds it', essential: true },
+      { id: 'does', text: 'Keeps hold', essential: true },
+    ]);
+    const told = problems.map(({ path }) => path);
+    expect(told).toEqual(
+      expect.arrayContaining([
+        'row 3, id',
+        'row 3, kind',
+        'row 3, title',
+        'row 4, id',
+        'row 5, id',
+        'row 6, points',
+      ]),
+    );
+    expect(told.filter((path) => path.startsWith('row 2'))).toEqual([]);
+  });
+
+  it('tells of columns that are missing or not known, and of rows with too many cells', () => {
+    expect(readQuestionTable('id;kind\nhorn;explain').problems[0]?.message).toContain('lacks the columns');
+    const { good, problems } = readQuestionTable(
+      `${head},mood\nhorn,explain,Horn,P,A,Why,practice,merry,more`,
+    );
+    expect(good).toEqual([]);
+    expect(problems.map(({ message }) => message).join(' ')).toMatch(/mood.*cannot be read/);
+  });
+
+  it('reads what spreadsheets write: a byte-order mark, empty lines, quotes in quotes', () => {
+    const { good, problems } = readQuestionTable(
+      `\uFEFF${head}\n\n,,,,,,\nhorn,explain,"The ""horn""",P,A,Why,practice\n`,
+    );
+    expect(problems).toEqual([]);
+    expect(good[0]?.question.title).toBe('The "horn"');
+  });
+});

@@ -1,0 +1,1 @@
+export { pickWeighted, randomFrom, seedOf, type Random } from './random';

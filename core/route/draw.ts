@@ -1,0 +1,163 @@
+import { placeAlong, roundedPlace, type Place } from '../geo';
+import { failed, parsed, type Parsed } from '../problems';
+import type { OnArc, Path, Search, Snap, Snapped, Traffic } from '../network';
+import { courseOf, type Course } from './course';
+import { proposedFeatures, stretchesOf } from './propose';
+import { ROUTE_FORMAT, type Route } from './route';
+
+/** So far from where it was put, in metres, a point may be led to a road. */
+export const SNAP_METRES = 120;
+
+/** A network with all that drawing on it needs. */
+export interface Drawing {
+  readonly traffic: Traffic;
+  readonly snap: Snap;
+  readonly search: Search;
+}
+
+/** A way through points: the arcs, and where each point came to lie. */
+export interface Through {
+  readonly arcs: readonly number[];
+  readonly from: OnArc;
+  readonly to: OnArc;
+  readonly seconds: number;
+  /** The points, led onto roads. */
+  readonly via: readonly Place[];
+}
+
+/**
+ * The quickest way through points in their order, going on at each in the direction in which it was reached.
+ * Problems say which point lies off the roads, or between which two there is no way.
+ */
+export function wayThrough({ snap, search }: Drawing, via: readonly Place[]): Parsed<Through> {
+  const near = via.map((place) => {
+    const found = snap.near(place, SNAP_METRES);
+    const [first] = found;
+    // The nearest road in its directions; another as near at a junction is the same place.
+    return found.filter(({ off }) => off <= (first?.off ?? 0) + 2).slice(0, 4);
+  });
+  const off = near.flatMap((found, n) =>
+    found.length > 0
+      ? []
+      : [{ path: `via[${n}]`, message: `point ${n + 1} lies more than ${SNAP_METRES} m from any road` }],
+  );
+  if (off.length > 0) return failed(off);
+  if (via.length < 2) return failed([{ path: 'via', message: 'two points at least make a way' }]);
+  type State = {
+    readonly at: Snapped;
+    readonly seconds: number;
+    readonly back: State | null;
+    readonly path: Path | null;
+  };
+  let states: State[] = (near[0] ?? []).map((at) => ({ at, seconds: 0, back: null, path: null }));
+  for (let n = 1; n < near.length; n += 1) {
+    const next = (near[n] ?? []).flatMap((at): State[] => {
+      let best: State | null = null;
+      for (const state of states) {
+        const path = search.path(state.at, at);
+        if (path && (!best || state.seconds + path.seconds < best.seconds))
+          best = { at, seconds: state.seconds + path.seconds, back: state, path };
+      }
+      return best ? [best] : [];
+    });
+    if (next.length === 0)
+      return failed([
+        {
+          path: `via[${n}]`,
+          message: `there is no way from point ${n} to point ${n + 1} that a car may drive`,
+        },
+      ]);
+    states = next;
+  }
+  const best = states.reduce((least, state) => (state.seconds < least.seconds ? state : least));
+  const chain: State[] = [];
+  for (let state: State | null = best; state; state = state.back) chain.unshift(state);
+  const arcs = chain.reduce<number[]>(
+    (all, { path }) => (path ? [...all, ...(all.length > 0 ? path.arcs.slice(1) : path.arcs)] : all),
+    [],
+  );
+  const [first, last] = [chain[0], chain.at(-1)];
+  if (!first || !last) throw new Error('a way without an end');
+  return parsed({
+    arcs,
+    from: first.at,
+    to: last.at,
+    seconds: best.seconds,
+    via: chain.map(({ at }) => at.place),
+  });
+}
+
+/** So many points at most are put to hold a way where it is. */
+const MOST_HELD = 60;
+
+/**
+ * Few places through which the quickest way is the given one again, so that it can be changed by hand: where
+ * another way would be taken, a point is put into the middle of the given one.
+ */
+export function viaOfWay(
+  drawing: Drawing,
+  arcs: readonly number[],
+  from: OnArc,
+  to: OnArc,
+): readonly Place[] {
+  const { traffic } = drawing;
+  const { legs, line, metres } = courseOf(traffic, arcs, from, to);
+  const placeAt = (along: number): Place => roundedPlace(placeAlong(line, metres, along));
+  // A loop needs a point on the way, or nothing would be driven.
+  const held = new Set([0, (metres.at(-1) ?? 0) / 2, metres.at(-1) ?? 0]);
+  for (let n = 0; n < MOST_HELD; n += 1) {
+    const alongs = [...held].sort((a, b) => a - b);
+    const way = wayThrough(drawing, alongs.map(placeAt));
+    const found = way.ok ? way.value.arcs : [];
+    const first = arcs.findIndex((arc, k) => arc !== found[k]);
+    if (first < 0 && found.length === arcs.length) break;
+    // Between the points that hold the way there: the leg in the middle that is not held yet.
+    const from = legs[Math.max(0, first)]?.from ?? 0;
+    const next = alongs.find((along) => along > from + 0.01) ?? Infinity;
+    const open = legs
+      .filter((leg) => leg.from >= from - 0.01 && leg.to <= next + 0.01)
+      .map((leg) => (leg.from + leg.to) / 2)
+      .filter((middle) => !held.has(middle));
+    const middle =
+      open[open.length >> 1] ??
+      legs.map((leg) => (leg.from + leg.to) / 2).find((one) => !held.has(one) && one > from);
+    if (middle === undefined) break;
+    held.add(middle);
+  }
+  return [...held].sort((a, b) => a - b).map(placeAt);
+}
+
+/** A new route of a course. */
+export function routeOf(
+  traffic: Traffic,
+  course: Course,
+  more: Pick<Route, 'id' | 'title' | 'via' | 'network' | 'units'> & Partial<Route>,
+): Route {
+  return {
+    format: ROUTE_FORMAT,
+    note: '',
+    drivingSide: traffic.graph.drivingSide,
+    line: course.line,
+    stretches: stretchesOf(traffic, course),
+    features: proposedFeatures(traffic, course),
+    muted: [],
+    independent: null,
+    delays: traffic.delays,
+    variantOf: null,
+    ...more,
+  };
+}
+
+/** Draws a route through points, all at once. */
+export function drawThrough(
+  drawing: Drawing,
+  via: readonly Place[],
+  more: Pick<Route, 'id' | 'title' | 'network' | 'units'> & Partial<Route>,
+): Parsed<{ readonly route: Route; readonly course: Course }> {
+  const way = wayThrough(drawing, via);
+  if (!way.ok) return way;
+  const { arcs, from, to, via: led } = way.value;
+  const course = courseOf(drawing.traffic, arcs, from, to);
+  if (course.line.length < 2) return failed([{ path: 'via', message: 'all points lie in one place' }]);
+  return parsed({ course, route: routeOf(drawing.traffic, course, { via: led, ...more }) });
+}

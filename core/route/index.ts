@@ -1,0 +1,55 @@
+export {
+  featureKindOf,
+  featureKinds,
+  featureKindIds,
+  kindOfFeature,
+  type FeatureKind,
+  type FeatureKindId,
+} from './features';
+export { drawThrough, routeOf, SNAP_METRES, viaOfWay, wayThrough, type Drawing, type Through } from './draw';
+export { courseOf, type Course, type Leg } from './course';
+export {
+  askWords,
+  cueDistance,
+  directionsOf,
+  misled,
+  spoken,
+  toldFeatures,
+  type Direction,
+  type Moment,
+} from './directions';
+export { junctionsOf, type Crossed } from './junctions';
+export { delayOf, timingOf, type Timing } from './pace';
+export { carriedOver, named, proposedFeatures, stretchesOf } from './propose';
+export { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
+export {
+  MAX_ROUTE_LENGTH,
+  MOST_FEATURES,
+  MOST_LINE,
+  parseRoute,
+  readRoute,
+  ROUTE_FORMAT,
+  routeSchema,
+  trapKinds,
+  writeRoute,
+  type Feature,
+  type Route,
+  type Stretch,
+  type TrapKind,
+} from './route';
+export {
+  CALM_AHEAD,
+  CALM_BEHIND,
+  calmWindows,
+  placeOnRoute,
+  proposedIndependent,
+  sheetOf,
+  skillsOf,
+  type CalmWindow,
+  type PlanCheck,
+  type RouteSheet,
+} from './sheet';
+export { writeGeoJson } from './geojson';
+export { readGpx, writeGpx, type Places, type TrackPoint, type Waypoint } from './gpx';
+export { matchLine, type Matched } from './match';
+export { readRouteFile } from './read';

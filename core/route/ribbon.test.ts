@@ -1,0 +1,37 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { countyTraffic, drawnOn } from '../testing';
+import { toldFeatures } from './directions';
+import { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
+import type { Route } from './route';
+
+let route: Route;
+let items: readonly RibbonItem[];
+beforeAll(async () => {
+  route = drawnOn(await countyTraffic(), { lat: 52.1275, lon: -2.3205 }, { lat: 52.155, lon: -2.265 }).route;
+  items = ribbonOf({ ...route, independent: { from: 500, to: 1_500 } });
+});
+
+describe('the ribbon', () => {
+  it('holds every direction once, in the order of the road, with what stands at the same place', () => {
+    const directions = items.flatMap((item) => (item.what === 'feature' && item.direction ? [item.id] : []));
+    expect(directions).toEqual(toldFeatures(route.features).map(({ id }) => id));
+    items.forEach((item, n) => expect(item.along).toBeGreaterThanOrEqual(items[n - 1]?.along ?? 0));
+    const turn = items.find(
+      (item) => item.what === 'feature' && item.also.some(({ kind }) => kind === 'give-way'),
+    );
+    expect(turn).toBeDefined();
+  });
+
+  it('tells calm stretches and the ends of the independent drive', () => {
+    expect(items.some(({ what }) => what === 'calm')).toBe(true);
+    expect(items.filter(({ what }) => what === 'independent')).toHaveLength(2);
+  });
+
+  it('knows what comes next, and which thing a mark belongs to', () => {
+    const [first, second] = items.filter((item) => item.what === 'feature');
+    expect(itemAt(items, (first?.along ?? 0) - 10)?.id).toBe(first?.id);
+    expect(featureHere(items, (second?.along ?? 0) + 20)?.id).toBe(second?.id);
+    expect(featureHere([], 0)).toBeNull();
+    expect(itemAt(items, 1e9)).toBeNull();
+  });
+});

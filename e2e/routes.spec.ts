@@ -1,0 +1,319 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { accessible, enterDemo, tape } from './steps';
+
+const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
+
+/** A click on the map, as shares of its width and height. */
+async function clickMap(page: Page, across: number, down: number): Promise<void> {
+  const box = await map(page).boundingBox();
+  if (!box) throw new Error('no map');
+  await page.mouse.click(box.x + across * box.width, box.y + down * box.height);
+}
+
+test('a route is drawn by clicks, changed, undone, turned round, given a note, kept and saved as files', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'Routes', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Beacon Hill' })).toBeVisible();
+  await accessible(page, 'routes');
+  await page.getByRole('link', { name: 'Draw one' }).click();
+  await expect(map(page)).toBeVisible();
+  for (let n = 0; n < 4; n += 1) await page.getByRole('button', { name: 'Nearer' }).click();
+  const status = page.getByRole('status').filter({ hasText: /min|Click where|Finding/ });
+  await clickMap(page, 0.4, 0.35);
+  await expect(page.getByRole('button', { name: 'Start', exact: true }).first()).toBeVisible();
+  await clickMap(page, 0.6, 0.4);
+  await expect(status).toContainText('min');
+  await clickMap(page, 0.55, 0.7);
+  await page.getByRole('button', { name: 'Back to the start' }).click();
+  await expect(page.getByRole('list', { name: 'Points' }).getByRole('listitem')).toHaveCount(4);
+  await expect(status).toContainText('miles');
+  const whole = await status.textContent();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(status).not.toHaveText(whole ?? '');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(status).toHaveText(whole ?? '');
+  // A handle is dragged, and the way follows.
+  const handle = page.getByRole('button', { name: 'Point 2 that the route passes' });
+  const box = await handle.boundingBox();
+  if (!box) throw new Error('no handle');
+  await page.mouse.move(box.x + 17, box.y + 17);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 90, box.y - 60, { steps: 6 });
+  await page.mouse.up();
+  await expect(status).not.toHaveText(whole ?? '');
+  await page.getByRole('button', { name: 'Turn it round' }).click();
+  await expect(status).toContainText('miles');
+  await page.getByRole('button', { name: 'Along it', exact: true }).click();
+  await accessible(page, 'editor, along the route');
+  await page.getByRole('list', { name: 'Features' }).getByRole('button').nth(2).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('What the instructor knows of it').fill('Sign behind the hedge');
+  await accessible(page, 'something along the route');
+  await dialog.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(page.getByRole('list', { name: 'Features' })).toContainText('Sign behind the hedge');
+  await page.getByLabel('Name of the route').fill('Drawn by hand');
+  await page.getByRole('button', { name: 'Keep the route' }).click();
+  await expect(page.getByRole('heading', { name: 'Drawn by hand' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Directions' })).toContainText('Sign behind the hedge');
+  await accessible(page, 'route sheet');
+
+  await page.getByRole('button', { name: 'Save as a file' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: /^GPX/ }).click();
+  const gpx = readFileSync(await (await download).path(), 'utf8');
+  expect(gpx).toContain('<gpx version="1.1"');
+  // And comes back whole from its own file.
+  await page.goto('/routes');
+  await page.getByRole('button', { name: 'Bring a file' }).click();
+  await page
+    .getByLabel('Choose a route file')
+    .setInputFiles({ name: 'drawn.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(gpx) });
+  const bring = page.getByRole('dialog', { name: 'Bring a route' });
+  await expect(bring.getByRole('status')).toContainText('is a route of this program, whole');
+  await bring.getByRole('button', { name: 'Bring it' }).click();
+  await expect(page.getByRole('group', { name: 'Directions' })).toContainText('Sign behind the hedge');
+});
+
+test('a track of others is laid onto the roads; broken files are told in words and change nothing', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  const answer = await page.request.get('/api/v1/routes/market');
+  const { route } = (await answer.json()) as { route: { line: { lat: number; lon: number }[] } };
+  const points = route.line
+    .slice(0, 160)
+    .map(({ lat, lon }) => `<trkpt lat="${lat + 0.00003}" lon="${lon}"/>`);
+  const gpx = `<gpx version="1.1"><wpt lat="${route.line[40]?.lat}" lon="${route.line[40]?.lon}"><name>Low bridge</name></wpt><trk><name>From a friend</name><trkseg>${points.join('')}</trkseg></trk></gpx>`;
+  await page.goto('/routes');
+  await page.getByRole('button', { name: 'Bring a file' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Bring a route' });
+  const choose = (name: string, text: string) =>
+    page
+      .getByLabel('Choose a route file')
+      .setInputFiles({ name, mimeType: 'application/gpx+xml', buffer: Buffer.from(text) });
+  await choose('cut.gpx', gpx.slice(0, 400));
+  await expect(dialog.getByRole('alert')).toContainText('broken XML');
+  await choose('one.gpx', '<gpx><trk><trkseg><trkpt lat="52" lon="-2"/></trkseg></trk></gpx>');
+  await expect(dialog.getByRole('alert')).toContainText('no track or route of two points');
+  await choose('far.gpx', gpx.replace(/trkpt lat="[^"]*"/, 'trkpt lat="123"'));
+  await expect(dialog.getByRole('alert')).toContainText('allowed: -90 to 90');
+  await choose('bomb.gpx', '<!DOCTYPE gpx [<!ENTITY a "b">]><gpx>&a;</gpx>');
+  await expect(dialog.getByRole('alert')).toContainText('DOCTYPE');
+  await accessible(page, 'bring a route');
+  await choose('friend.gpx', gpx);
+  await expect(dialog.getByRole('status').filter({ hasText: 'From a friend' })).toContainText(
+    'lies on the school',
+  );
+  await dialog.getByRole('button', { name: 'Bring it' }).click();
+  await expect(page.getByRole('heading', { name: 'From a friend' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Directions' })).toContainText('Low bridge');
+});
+
+test('routes are composed for a learner, explained, and told to be impossible when they are', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await enterDemo(page);
+  await page.goto('/routes/compose');
+  await page.getByLabel('Rich in what is weak in').click();
+  await page.getByRole('option', { name: 'Amara Okonwe' }).click();
+  await page.getByLabel('Minutes', { exact: true }).fill('24');
+  await page.getByLabel('Of them independent').fill('10');
+  await page.getByRole('button', { name: 'Look for routes' }).click();
+  const first = page.getByRole('region', { name: 'Proposal 1' });
+  await expect(first).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('region', { name: /^Proposal/ })).toHaveCount(3);
+  await first.getByRole('button', { name: 'How its points come about' }).click();
+  await expect(first).toContainText('Skills exercised');
+  await accessible(page, 'compose');
+  await page.getByLabel('It must have').click();
+  await page.getByRole('option', { name: 'Level crossing' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await expect(page.getByRole('alert')).toContainText('Level crossing: there is none within 12 minutes', {
+    timeout: 60_000,
+  });
+  await page.getByRole('button', { name: 'Level crossing' }).press('Backspace');
+  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('button', { name: 'Look for routes' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page
+    .getByRole('region', { name: 'Proposal 2' })
+    .getByRole('button', { name: 'Keep it' })
+    .click({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'For Amara, 24 minutes' })).toBeVisible();
+});
+
+test('a network is read from an extract here in the browser, broken ones are told with their line', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.goto('/routes/networks');
+  await expect(page.getByText('Vale of Ostrey')).toBeVisible();
+  const bring = async (name: string, text: string) => {
+    await page
+      .getByLabel('Choose an extract')
+      .setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(text) });
+  };
+  await bring('broken.osm', '<osm>\n<node id="1" lat="1" lon="2">\n</osm>');
+  await expect(page.getByRole('alert')).toContainText('broken XML at 3:');
+  await bring('other.osm', '<html></html>');
+  await expect(page.getByRole('alert')).toContainText('is no OpenStreetMap XML');
+  await accessible(page, 'networks');
+  const node = (id: number, lat: number, lon: number) => `<node id="${id}" lat="${lat}" lon="${lon}"/>`;
+  await page.getByLabel('Name of the area').fill('Zeal Hamlet');
+  await bring(
+    'hamlet.osm',
+    `<osm version="0.6">${node(1, 51, -1)}${node(2, 51.002, -1)}${node(3, 51.002, -0.998)}<way id="9"><nd ref="1"/><nd ref="2"/><nd ref="3"/><tag k="highway" v="residential"/><tag k="name" v="Only Lane"/></way></osm>`,
+  );
+  await expect(page.getByRole('status')).toContainText('Zeal Hamlet is kept. 1 roads of 1 ways');
+  await expect(page.getByRole('list').filter({ hasText: 'Zeal Hamlet' })).toContainText(
+    'OpenStreetMap contributors',
+  );
+});
+
+test('a rehearsal speaks each turn, notices that the route was left, and leads back to it', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await enterDemo(page);
+  await page.goto('/routes/bypass/rehearse');
+  const said = page.getByRole('status', { name: 'Said' });
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(said).toContainText(/turn|roundabout|keep/i, { timeout: 30_000 });
+  await accessible(page, 'rehearsal');
+  await page.getByRole('button', { name: 'Take a wrong turn' }).click();
+  await expect(said).toContainText('You have left the route', { timeout: 40_000 });
+  await expect(said).toContainText('on the route again', { timeout: 60_000 });
+  // A track of somebody is replayed by its own times.
+  const start = Date.UTC(2026, 8, 14, 8);
+  const answer = await page.request.get('/api/v1/routes/bypass');
+  const { route } = (await answer.json()) as { route: { line: { lat: number; lon: number }[] } };
+  const points = route.line
+    .slice(0, 60)
+    .map(
+      ({ lat, lon }, n) =>
+        `<trkpt lat="${lat}" lon="${lon}"><time>${new Date(start + n * 4_000).toISOString()}</time></trkpt>`,
+    );
+  await page.getByLabel('Replay a GPX track').setInputFiles({
+    name: 'mine.gpx',
+    mimeType: 'application/gpx+xml',
+    buffer: Buffer.from(`<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`),
+  });
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(said).toContainText(/turn|roundabout|keep/i, { timeout: 30_000 });
+});
+
+test('hot spots: the list and the map choose each other, and a place opens to its marks', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.goto('/routes/hot-spots');
+  const list = page.getByRole('list', { name: 'Places, the hottest first' });
+  await expect(list.getByRole('listitem').first()).toContainText('hot');
+  await accessible(page, 'hot spots');
+  await list.getByRole('button').first().click();
+  const card = page.getByRole('region').filter({ hasText: 'eight times in ten' });
+  await expect(card).toContainText('It is hot');
+  await expect(
+    page.getByRole('button', { name: /marks, .* a pass, hot/, pressed: undefined }).first(),
+  ).toBeVisible();
+  await expect(page).toHaveURL(/place=/);
+  await card.getByRole('list', { name: 'Marks here' }).getByRole('link').first().click();
+  await expect(page.getByRole('region', { name: 'Where it was' })).toBeVisible();
+  await page.goBack();
+  await page.getByLabel('How grave').click();
+  await page.getByRole('option', { name: 'Serious and graver' }).click();
+  await expect(page).toHaveURL(/gravity=2/);
+});
+
+for (const [size, viewport] of Object.entries({
+  tablet: { width: 1280, height: 800 },
+  phone: { width: 390, height: 844 },
+}))
+  test(`on the Deck the route comes nearer by one touch or by position, and marks keep what they were made at, on a ${size}`, async ({
+    page,
+    context,
+  }) => {
+    await page.setViewportSize(viewport);
+    await context.grantPermissions(['geolocation']);
+    const { route } = (await (async () => {
+      await enterDemo(page);
+      return (await page.request.get('/api/v1/routes/market')).json();
+    })()) as {
+      route: {
+        line: { lat: number; lon: number }[];
+        features: { id: string; kind: string; along: number; lat: number; lon: number }[];
+      };
+    };
+    await page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' }).click();
+    await expect(page.getByRole('radio', { name: /^No route/ })).toBeVisible();
+    await page
+      .getByRole('button', { name: /^Show all/ })
+      .last()
+      .click();
+    await page.getByRole('radio', { name: /^Market and lights/ }).check();
+    await page.getByRole('button', { name: 'All in order' }).click();
+    await page.getByRole('button', { name: 'Start the mock with Yuto Hasebe' }).click();
+    const ribbon = page.getByRole('region', { name: 'Route: Market and lights' });
+    await expect(ribbon).toBeVisible();
+    await accessible(page, `Deck with a route, ${size}`);
+    const before = await ribbon.textContent();
+    await ribbon.getByRole('button', { name: 'Next on the route' }).click();
+    await expect(ribbon).not.toHaveText(before ?? '');
+    await page
+      .getByRole('button', { name: /: Driving fault$/ })
+      .first()
+      .click();
+    await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+    await ribbon.getByRole('button', { name: /^Said:/ }).click();
+    // Now the receiver takes over: the car stands before a traffic light.
+    const light = route.features.find(({ kind, along }) => kind === 'traffic-lights' && along > 500);
+    await page.getByRole('button', { name: 'Light, hand, help' }).click();
+    await page.getByRole('button', { name: 'From this device’s receiver' }).click();
+    await page.getByRole('button', { name: 'Back to the Deck' }).click();
+    for (const { lat, lon } of route.line.slice(
+      0,
+      route.line.findIndex((place) => place.lat === light?.lat && place.lon === light?.lon) + 1,
+    )) {
+      await context.setGeolocation({ latitude: lat, longitude: lon, accuracy: 5 });
+      await page.waitForTimeout(40);
+    }
+    await page
+      .getByRole('button', { name: /: Driving fault$/ })
+      .first()
+      .click();
+    const id = /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
+    const events = async () =>
+      (
+        (await (await page.request.get(`/api/v1/tests/${id}/events`)).json()) as {
+          events: { kind: string; feature?: string; place?: { lat: number } }[];
+        }
+      ).events;
+    await expect.poll(async () => (await events()).filter(({ kind }) => kind === 'fault').length).toBe(2);
+    const [touched, placed] = (await events()).filter(({ kind }) => kind === 'fault');
+    expect(touched?.feature).toMatch(/@52\./);
+    expect(placed?.feature).toBe(light?.id);
+    expect(placed?.place?.lat).toBeCloseTo(light?.lat ?? 0, 4);
+    expect((await events()).some(({ kind, feature }) => kind === 'said' && feature?.includes('@'))).toBe(
+      true,
+    );
+    await context.setGeolocation({
+      latitude: (light?.lat ?? 0) + 0.02,
+      longitude: (light?.lon ?? 0) + 0.02,
+      accuracy: 5,
+    });
+    for (let n = 0; n < 4; n += 1) {
+      await context.setGeolocation({
+        latitude: (light?.lat ?? 0) + 0.02 + n * 1e-4,
+        longitude: (light?.lon ?? 0) + 0.02,
+        accuracy: 5,
+      });
+      await page.waitForTimeout(150);
+    }
+    await expect(ribbon).toContainText('Off the route');
+  });

@@ -1,0 +1,92 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { readRoute, writeRoute, type Route } from '../../core/route';
+import { scratchFolder } from '../testing';
+import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
+
+const folder = scratchFolder();
+afterAll(() => folder.remove());
+const [osm, network, file] = ['county.osm', 'county.json', 'loop.json'].map((name) => folder.path(name)) as [
+  string,
+  string,
+  string,
+];
+const asked = {
+  start: '52.1238,-2.3165',
+  minutes: 20,
+  want: ['traffic-lights'],
+  seed: 2,
+  proposals: 1,
+  steps: 1_500,
+};
+
+let route: Route;
+beforeAll(async () => {
+  makeNetwork(osm, { seed: 20_260_914, towns: 1 });
+  await importNetwork(osm, { out: network, title: 'Test', side: 'left' });
+  const composed = await composeRoutes(network, asked);
+  route = (JSON.parse(composed.out) as { route: Route }).route;
+  writeFileSync(file, writeRoute(route));
+}, 60_000);
+
+describe('the command line of roads and routes', () => {
+  it('makes a county, reads it, and tells what it held', async () => {
+    const told = await importNetwork(osm, { out: network, title: 'Test', side: 'left' });
+    expect(told.code).toBe(0);
+    expect(JSON.parse(told.out)).toMatchObject({ missing: 0, bans: 2 });
+    expect(JSON.parse(readFileSync(network, 'utf8'))).toMatchObject({
+      format: 'jasperwren-network/1',
+      title: 'Test',
+    });
+  });
+
+  it('composes the same for the same seed, and refuses what makes no sense', async () => {
+    expect(JSON.parse((await composeRoutes(network, asked)).out)).toMatchObject({
+      route: { line: route.line },
+    });
+    const wrong = await composeRoutes(network, { ...asked, start: 'here', want: ['dragon'] });
+    expect(wrong).toMatchObject({ code: 2, out: '' });
+    expect(wrong.err).toContain('--start: is here');
+    expect(wrong.err).toContain('--want: is dragon');
+    expect((await composeRoutes(network, { ...asked, want: ['level-crossing'] })).err).toContain(
+      'Level crossing: there is none',
+    );
+  });
+
+  it('converts without loss, through GPX and GeoJSON and back', () => {
+    for (const to of ['gpx', 'geojson'] as const) {
+      const other = folder.path(`loop.${to}`);
+      writeFileSync(other, convertRoute(file, to).out);
+      const back = readRoute(convertRoute(other, 'json').out);
+      expect(back.ok && back.value).toEqual(route);
+    }
+  });
+
+  it('prints a sheet held against a standard, in words or as JSON', () => {
+    const standard = new URL('../../data/standards/fault-ceiling.standard.json', import.meta.url).pathname;
+    const { out } = routeSheet(file, standard, { text: true });
+    expect(out).toMatch(/MISSES Driving: \d\d of 40 min/);
+    expect(out).toMatch(/\d+ m: In \d00 yards/);
+    expect(JSON.parse(routeSheet(file, null, { text: false }).out)).toMatchObject({ plan: [] });
+  });
+
+  it('lists every problem of bad input behind its file, and prints nothing else', async () => {
+    const broken = folder.path('broken.json');
+    writeFileSync(broken, '{"format":"jasperwren-route/1","line":[]}');
+    const sheet = routeSheet(broken, folder.path('none.json'), { text: true });
+    expect(sheet).toMatchObject({ code: 2, out: '' });
+    expect(sheet.err).toContain('broken.json: title');
+    expect(sheet.err).toContain('none.json: cannot be read');
+    expect(
+      (await importNetwork(folder.path('none.osm'), { out: network, title: 'x', side: 'left' })).code,
+    ).toBe(2);
+    expect((await importNetwork(file, { out: folder.path('x'), title: 'x', side: 'left' })).err).toContain(
+      'broken XML',
+    );
+    writeFileSync(
+      broken,
+      '<gpx><trk><trkseg><trkpt lat="1" lon="2"/><trkpt lat="1.1" lon="2"/></trkseg></trk></gpx>',
+    );
+    expect(convertRoute(broken, 'json').err).toContain('a line of another program');
+  });
+});

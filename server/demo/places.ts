@@ -1,0 +1,84 @@
+import { metresAlong, placeAlong, roundedPlace, type Place } from '../../core/geo';
+import type { DriveEvent } from '../../core/marking';
+import { pickWeighted, randomFrom, seedOf } from '../../core/random';
+import { featureKindOf, timingOf, type Feature, type Route } from '../../core/route';
+import type { Standard } from '../../core/standard';
+import { between } from './random';
+
+/** Some places of the demo are harder than others, and always the same ones: about one in nine (invented). */
+const hardness = ({ id }: Feature): number => (seedOf(id) % 9 === 0 ? 7 : 1);
+
+/** Between two fixes of the demo's receiver, in seconds. */
+const FIX_EVERY = 12;
+
+/**
+ * Puts the marks of a drive where its route asks for what went wrong, and tells the way in between.
+ *
+ * @param tracked whether the drive's receiver was on
+ */
+export function onRoute(
+  events: readonly DriveEvent[],
+  standard: Standard,
+  route: Route,
+  { test, tracked }: { readonly test: string; readonly tracked: boolean },
+): readonly DriveEvent[] {
+  const random = randomFrom(seedOf(test));
+  const timing = timingOf(route);
+  const metres = metresAlong(route.line);
+  const skills = new Map(
+    standard.sections.flatMap(({ items }) => items.map(({ id, skill }) => [id, skill] as const)),
+  );
+  const at = (kind: DriveEvent['kind'], stage?: string) =>
+    events.find(
+      (event) =>
+        event.kind === kind && (stage === undefined || (event.kind === 'stage' && event.stage === stage)),
+    )?.at;
+  const from = Date.parse(at('stage', 'drive') ?? '');
+  const until = Date.parse(at('end') ?? '');
+  if (!(until > from)) return events;
+  const instant = (along: number) =>
+    new Date(from + (timing.at(along) / timing.seconds) * (until - from - 30_000)).toISOString();
+  const off = (place: Place, by: number): Place =>
+    roundedPlace({
+      lat: place.lat + (between(random, -by, by) + between(random, -by, by)) / 111_195,
+      lon: place.lon + (between(random, -by, by) + between(random, -by, by)) / 68_300,
+    });
+  const suits = (feature: Feature, skill: string | undefined): number => {
+    const asked = featureKindOf(feature.kind)?.skills ?? [];
+    const rank = asked.findIndex((one) => one === skill || skill?.startsWith(`${one}.`));
+    return rank < 0 ? 0 : hardness(feature) * (rank < 2 ? 3 : 1);
+  };
+  const marked = events.map((event): DriveEvent => {
+    if ((event.kind !== 'fault' && event.kind !== 'peg') || Date.parse(event.at) < from) return event;
+    const skill = event.kind === 'fault' ? skills.get(event.item) : undefined;
+    const feature =
+      pickWeighted(
+        random,
+        route.features.map((one) => [one, suits(one, skill)] as const),
+      ) ??
+      pickWeighted(
+        random,
+        route.features.map((one) => [one, hardness(one)] as const),
+      );
+    if (!feature) return event;
+    const along = Math.max(0, feature.along - between(random, 0, 40));
+    const place = off(placeAlong(route.line, metres, along), 5);
+    return { ...event, at: instant(along), place, feature: feature.id };
+  });
+  if (!tracked) return marked;
+  const fixes: DriveEvent[] = [];
+  for (let second = 0; second < timing.seconds; second += FIX_EVERY) {
+    const along = timing.along(second);
+    fixes.push({
+      kind: 'fix',
+      id: `${test}-fix-${fixes.length}`,
+      device: 'demo-receiver',
+      seq: fixes.length + 1,
+      at: instant(along),
+      ...off(placeAlong(route.line, metres, along), 4),
+      accuracy: 8,
+      speed: Math.round(10 * timing.speed(along)) / 10,
+    });
+  }
+  return [...marked, ...fixes];
+}

@@ -1,0 +1,46 @@
+import type { Context } from 'koa';
+import rawBody from 'raw-body';
+import { badInput, tooLarge } from './problem';
+
+const PICTURE_BYTES = 200_000;
+
+/** The picture that a request brings, bare; anything else is refused in words. */
+export async function pictureBody(ctx: Context): Promise<Buffer> {
+  if (!ctx.is('image/jpeg')) throw badInput('A JPEG picture is wanted as the body; nothing was stored.');
+  const bytes = await rawBody(ctx.req, { limit: PICTURE_BYTES, length: ctx.request.length }).catch(() => {
+    throw tooLarge(`A picture may have ${PICTURE_BYTES / 1_000} kB; nothing was stored.`);
+  });
+  const jpeg = barePicture(bytes);
+  if (!jpeg) throw badInput('The body is no JPEG picture; nothing was stored.');
+  return jpeg;
+}
+
+/** Hands out a picture that may change. */
+export function answerPicture(ctx: Context, jpeg: Buffer): void {
+  ctx.set('Cache-Control', 'private, no-cache');
+  ctx.type = 'image/jpeg';
+  ctx.body = jpeg;
+}
+
+/**
+ * A JPEG picture without anything but the picture: no place, no time, no camera, no comment.
+ *
+ * @returns null when the bytes are no JPEG
+ */
+export function barePicture(bytes: Buffer): Buffer | null {
+  if (bytes.length < 4 || bytes.readUInt16BE(0) !== 0xffd8) return null;
+  const kept: Buffer[] = [bytes.subarray(0, 2)];
+  for (let at = 2; at + 4 <= bytes.length;) {
+    const marker = bytes.readUInt16BE(at);
+    if (marker < 0xff01) return null;
+    const end = at + 2 + bytes.readUInt16BE(at + 2);
+    if (end > bytes.length) return null;
+    // What a program writes beside the picture: APP1 to APP15, and comments.
+    const beside = (marker >= 0xffe1 && marker <= 0xffef) || marker === 0xfffe;
+    if (!beside) kept.push(bytes.subarray(at, end));
+    // After the start of scan come the picture's own bytes, to the end.
+    if (marker === 0xffda) return Buffer.concat([...kept, bytes.subarray(end)]);
+    at = end;
+  }
+  return null;
+}

@@ -1,0 +1,61 @@
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
+import type Router from '@koa/router';
+import rawBody from 'raw-body';
+import type { NetworkSummary, Page } from '../../contract';
+import { parseNetwork } from '../../core/network';
+import { badInput, notFound, signedIn, tooLarge } from '../http';
+import { keepNetwork, listNetworks, networkById, networkFile } from '../store';
+import type { Parts } from './parts';
+
+const MOST_BYTES = 60_000_000;
+/** What a file may grow to when it is unpacked: a small one must not fill the memory. */
+const MOST_UNPACKED = 500_000_000;
+const unpack = promisify(gunzip);
+
+export function networkRoutes(router: Router, { db, now }: Parts): void {
+  router.get('/networks', async (ctx) => {
+    signedIn(ctx);
+    ctx.body = { items: await listNetworks(db), next: null } satisfies Page<NetworkSummary>;
+  });
+
+  router.put('/networks/:id', async (ctx) => {
+    signedIn(ctx);
+    const id = String(ctx.params.id);
+    if (!/^[\w-]{1,80}$/.test(id)) throw badInput('The id of a network is letters, digits and dashes.');
+    if (!ctx.is('application/gzip'))
+      throw badInput('A network file compressed by gzip is wanted as the body; nothing was stored.');
+    const bytes = await rawBody(ctx.req, { limit: MOST_BYTES, length: ctx.request.length }).catch(() => {
+      throw tooLarge(`A network may have ${MOST_BYTES / 1e6} MB, compressed; nothing was stored.`);
+    });
+    const result = parseNetwork(await unpacked(bytes));
+    if (!result.ok)
+      throw badInput('The network has problems; nothing was stored.', result.problems.slice(0, 50));
+    const known = await networkById(db, id);
+    await keepNetwork(db, id, result.value, now());
+    ctx.status = known ? 200 : 201;
+    ctx.body = await networkById(db, id);
+  });
+
+  router.get('/networks/:id/:version', async (ctx) => {
+    signedIn(ctx);
+    const { id = '', version = '' } = ctx.params;
+    const file = await networkFile(db, id, Number(version));
+    if (!file) throw notFound(`network ${id} of version ${version}`);
+    // A version never changes; it is kept compressed, and sent so.
+    ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
+    ctx.set('Content-Encoding', 'gzip');
+    ctx.compress = false;
+    ctx.type = 'application/json';
+    ctx.body = file;
+  });
+}
+
+async function unpacked(bytes: Buffer): Promise<unknown> {
+  try {
+    const text = await unpack(bytes, { maxOutputLength: MOST_UNPACKED });
+    return JSON.parse(text.toString('utf8')) as unknown;
+  } catch {
+    throw badInput('The body is no JSON compressed by gzip, or far too large; nothing was stored.');
+  }
+}

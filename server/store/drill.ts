@@ -1,0 +1,34 @@
+import type { DrillEvent } from '../../core/questions';
+import type { Database } from './database';
+
+/** A learner's drill log, in the order in which it came. */
+export async function drillOf(db: Database, learner: string): Promise<DrillEvent[]> {
+  const rows = await db
+    .selectFrom('drill')
+    .select('body')
+    .where('learner', '=', learner)
+    .orderBy('position')
+    .execute();
+  return rows.map(({ body }) => JSON.parse(body) as DrillEvent);
+}
+
+/** Adds what is not there yet, all or none; answers how many were new. */
+export async function addDrill(
+  db: Database,
+  learner: string,
+  events: readonly DrillEvent[],
+): Promise<number> {
+  return db.transaction().execute(async (transaction) => {
+    let added = 0;
+    for (const event of events) {
+      const { id, device, seq, at } = event;
+      const { numInsertedOrUpdatedRows = 0n } = await transaction
+        .insertInto('drill')
+        .values({ learner, id, device, seq, at, body: JSON.stringify(event) })
+        .onConflict((conflict) => conflict.doNothing())
+        .executeTakeFirstOrThrow();
+      added += Number(numInsertedOrUpdatedRows);
+    }
+    return added;
+  });
+}

@@ -1,0 +1,129 @@
+import type { RouteSummary, RouteView } from '../../contract';
+import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
+import type { Database } from './database';
+
+/** So many points make a small picture of a route. */
+const SKETCH = 120;
+
+/** Routes of the school by title, without those that were removed. */
+export async function listRoutes(db: Database): Promise<RouteSummary[]> {
+  const rows = await db
+    .selectFrom('routes')
+    .leftJoin('tests', 'tests.route', 'routes.id')
+    .select(({ fn }) => [
+      'routes.id',
+      'routes.body',
+      'routes.revision',
+      fn.count<number>('tests.id').as('mocks'),
+    ])
+    .where('routes.removed', '=', 0)
+    .groupBy('routes.id')
+    .orderBy('routes.title')
+    .execute();
+  return rows.map(({ id, body, revision, mocks }) => summaryOf(held(body, id), revision, mocks));
+}
+
+function summaryOf(route: Route, revision: number, mocks: number): RouteSummary {
+  const { id, title, line, variantOf, network } = route;
+  const { metres, seconds, independentSeconds, kinds } = sheetOf(route, null);
+  const every = Math.ceil(line.length / SKETCH);
+  return {
+    id,
+    title,
+    metres,
+    seconds,
+    independentSeconds,
+    kinds: kinds.map(({ kind, times }) => ({ kind, times })),
+    sketch: line.filter((_place, n) => n % every === 0 || n === line.length - 1),
+    variantOf,
+    network,
+    mocks,
+    revision,
+  };
+}
+
+/** A route, also one that was removed from the list. */
+export async function routeById(db: Database, id: string): Promise<RouteView | null> {
+  const row = await db
+    .selectFrom('routes')
+    .select(['body', 'revision'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!row) return null;
+  const photos = await db
+    .selectFrom('route_photos')
+    .select('feature')
+    .where('route', '=', id)
+    .orderBy('feature')
+    .execute();
+  return { route: held(row.body, id), photos: photos.map(({ feature }) => feature), revision: row.revision };
+}
+
+/**
+ * Keeps a route.
+ *
+ * @param revision what it was read at; null for a new one
+ * @returns false when somebody else changed or added it meanwhile
+ */
+export async function keepRoute(db: Database, route: Route, revision: number | null): Promise<boolean> {
+  const values = { title: route.title, body: writeRoute(route), removed: 0 };
+  if (revision === null) {
+    const { numInsertedOrUpdatedRows } = await db
+      .insertInto('routes')
+      .values({ id: route.id, ...values, revision: 1 })
+      .onConflict((conflict) => conflict.doNothing())
+      .executeTakeFirstOrThrow();
+    return numInsertedOrUpdatedRows === 1n;
+  }
+  const { numUpdatedRows } = await db
+    .updateTable('routes')
+    .set({ ...values, revision: revision + 1 })
+    .where('id', '=', route.id)
+    .where('revision', '=', revision)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}
+
+/** Takes a route out of the list; false when somebody changed it meanwhile. */
+export async function removeRoute(db: Database, id: string, revision: number): Promise<boolean> {
+  const { numUpdatedRows } = await db
+    .updateTable('routes')
+    .set({ removed: 1, revision: revision + 1 })
+    .where('id', '=', id)
+    .where('revision', '=', revision)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}
+
+export async function routePhoto(db: Database, route: string, feature: string): Promise<Buffer | null> {
+  const row = await db
+    .selectFrom('route_photos')
+    .select('jpeg')
+    .where('route', '=', route)
+    .where('feature', '=', feature)
+    .executeTakeFirst();
+  return row?.jpeg ?? null;
+}
+
+export async function keepRoutePhoto(
+  db: Database,
+  route: string,
+  feature: string,
+  jpeg: Buffer,
+): Promise<void> {
+  await db
+    .insertInto('route_photos')
+    .values({ route, feature, jpeg })
+    .onConflict((conflict) => conflict.columns(['route', 'feature']).doUpdateSet({ jpeg }))
+    .execute();
+}
+
+export async function removeRoutePhoto(db: Database, route: string, feature: string): Promise<void> {
+  await db.deleteFrom('route_photos').where('route', '=', route).where('feature', '=', feature).execute();
+}
+
+function held(body: string, id: string): Route {
+  const route = readRoute(body);
+  if (!route.ok) throw new Error(`what the database holds of route ${id} is broken`);
+  return route.value;
+}

@@ -1,0 +1,52 @@
+import { Box, useColorScheme } from '@mui/material';
+import type { Data, Layout } from 'plotly.js';
+import { lazy, Suspense } from 'react';
+import { LoadingNote, tokens, type Palette } from '../ui';
+
+/** Plotly is large and comes only with the first chart. */
+const Plot = lazy(async () => {
+  const [{ default: create }, { default: Plotly }] = await Promise.all([
+    import('react-plotly.js/factory'),
+    import('plotly.js'),
+  ]);
+  return { default: create(Plotly) };
+});
+
+interface Props {
+  /** What the chart says, in words. */
+  readonly label: string;
+  readonly height?: number;
+  readonly draw: (colours: Palette) => { readonly data: readonly Data[]; readonly layout: Partial<Layout> };
+}
+
+/** A chart in the colours of the light that is on. */
+export function Chart({ label, height = 300, draw }: Props) {
+  const { mode, systemMode } = useColorScheme();
+  const night = (mode === 'system' ? systemMode : mode) === 'dark';
+  const colours = night ? tokens.night : tokens.light;
+  const { data, layout } = draw(colours);
+  const axis = { gridcolor: colours.line, linecolor: colours.ink, zeroline: false, fixedrange: true };
+  return (
+    <Box sx={{ height }} role="img" aria-label={label}>
+      <Suspense fallback={<LoadingNote what="the chart" />}>
+        <Plot
+          data={[...data]}
+          layout={{
+            autosize: true,
+            margin: { l: 56, r: 12, t: 16, b: 48 },
+            paper_bgcolor: 'transparent',
+            plot_bgcolor: 'transparent',
+            showlegend: false,
+            font: { family: 'Atkinson Hyperlegible, sans-serif', size: 15, color: colours.ink },
+            ...layout,
+            xaxis: { ...axis, ...layout.xaxis },
+            yaxis: { ...axis, ...layout.yaxis },
+          }}
+          config={{ displayModeBar: false, responsive: true }}
+          style={{ width: '100%', height: '100%' }}
+          useResizeHandler
+        />
+      </Suspense>
+    </Box>
+  );
+}

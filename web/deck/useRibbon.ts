@@ -1,0 +1,102 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { guideFor, guideOn, guideStart, type Guided } from '../../core/guidance';
+import { itemAt, ribbonOf, featureHere, type Feature, type Route, type RibbonItem } from '../../core/route';
+import { sitesOf } from '../../core/hotspot';
+import { usePlacesQuery, useRouteQuery } from '../api';
+import type { Fix, Position } from '../position';
+import { skipToken } from '@reduxjs/toolkit/query';
+
+export interface Ribbon {
+  readonly route: Route;
+  readonly items: readonly RibbonItem[];
+  /** Metres along, by position or by touch. */
+  readonly along: number;
+  readonly by: 'touch' | 'position';
+  readonly off: boolean;
+  /** Faults a pass at hot places, by feature. */
+  readonly hot: ReadonlyMap<string, number>;
+  readonly current: RibbonItem | null;
+  /** Goes on to the next thing, or back to the one before. */
+  readonly step: (by: 1 | -1) => void;
+  /** What a mark made now belongs to; always the same function. */
+  readonly here: () => Feature | null;
+}
+
+const keptAlong = (test: string): number => Number(sessionStorage.getItem(`ribbon ${test}`) ?? 0);
+
+/** The route of a drive as it comes nearer: moved by position where there is one, else by one touch. */
+export function useRibbon(
+  test: string,
+  routeId: string | null,
+  units: Route['units'],
+  position: Position,
+): Ribbon | null {
+  const { data } = useRouteQuery(routeId ?? skipToken);
+  const { data: places } = usePlacesQuery(routeId ? { gravity: 1 } : skipToken);
+  const route = useMemo(() => (data ? { ...data.route, units } : null), [data, units]);
+  const items = useMemo(() => (route ? ribbonOf(route) : []), [route]);
+  const guide = useMemo(() => (route ? guideFor(route) : null), [route]);
+  const [along, setAlong] = useState(() => keptAlong(test));
+  const [by, setBy] = useState<'touch' | 'position'>('touch');
+  const [off, setOff] = useState(false);
+  const guided = useRef<Guided>({ ...guideStart, along, state: 'off' });
+  const latest = useRef({ along, items });
+  useEffect(() => {
+    latest.current = { along, items };
+    sessionStorage.setItem(`ribbon ${test}`, String(along));
+  }, [along, items, test]);
+
+  useEffect(() => {
+    if (!guide) return;
+    let last: Fix | null = null;
+    return position.subscribe(() => {
+      const { fix } = position.now();
+      if (!fix || fix === last) return;
+      last = fix;
+      const { now } = guideOn(guide, guided.current, fix);
+      guided.current = now;
+      setBy('position');
+      setOff(now.state === 'off');
+      // Drawn again every few metres, not with every fix.
+      setAlong((before) => (Math.abs(now.along - before) >= 8 ? now.along : before));
+    });
+  }, [guide, position]);
+
+  const hot = useMemo(() => {
+    const rates = new Map(
+      (places?.places ?? []).flatMap(({ site, hot: is, rate }) => (is ? [[site.key, rate] as const] : [])),
+    );
+    if (!route || rates.size === 0) return new Map<string, number>();
+    return new Map(
+      sitesOf(route).flatMap(({ site, from, to }) => {
+        const rate = rates.get(site.key);
+        if (rate === undefined) return [];
+        return items
+          .filter((item) => item.what === 'feature' && item.along >= from && item.along <= to)
+          .slice(0, 1)
+          .map(({ id }) => [id, rate] as const);
+      }),
+    );
+  }, [places, route, items]);
+
+  const step = useCallback((by: 1 | -1) => {
+    const { along: now, items: all } = latest.current;
+    const features = all.filter(({ what }) => what !== 'calm');
+    const next =
+      by === 1
+        ? features.find((item) => item.along > now + 1)
+        : features.findLast((item) => item.along < now - 1);
+    const to = next?.along ?? (by === 1 ? now : 0);
+    // Where a receiver tells a place, it is looked for all round: a touch may have gone too far.
+    guided.current = { ...guided.current, along: to, state: 'off', strays: 0 };
+    setBy('touch');
+    setOff(false);
+    setAlong(to);
+  }, []);
+  const here = useCallback(() => featureHere(latest.current.items, latest.current.along), []);
+
+  if (!route) return null;
+  // Moved by touch, the car stands at the thing last touched; what comes is what lies beyond it.
+  const current = itemAt(items, by === 'touch' ? along + 31 : along);
+  return { route, items, along, by, off, hot, current, step, here };
+}

@@ -1,0 +1,1 @@
+export { drillLog, useDrill } from './useDrill';

@@ -1,0 +1,2 @@
+export { FeatureGlyph } from './FeatureGlyph';
+export { distanceText, featureText, lengthText, minutesText, speedText } from './words';

@@ -1,0 +1,1 @@
+export { fitnessNow, FitnessSign, fitnessWords, Reasons, todayIs } from './FitnessSign';

@@ -1,0 +1,5 @@
+export { useProjection } from './context';
+export { Marker } from './Marker';
+export { NetworkMap } from './NetworkMap';
+export type { MapLine } from './paint';
+export { boundsOf, type View } from './view';

@@ -1,0 +1,1 @@
+export { smallPicture } from './smallPicture';

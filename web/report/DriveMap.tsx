@@ -1,0 +1,182 @@
+import { Box, Typography } from '@mui/material';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useMemo, useState } from 'react';
+import type { TestView } from '../../contract';
+import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
+import { kindOfFeature } from '../../core/route';
+import { compileStandard, type Standard } from '../../core/standard';
+import type { Place } from '../../core/geo';
+import { useRouteQuery, useTrackQuery } from '../api';
+import { FeatureGlyph } from '../features';
+import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
+import { useNetwork, type OpenNetwork } from '../network';
+import { colour, Glyph, severityWord } from '../ui';
+
+interface Props {
+  readonly test: TestView;
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+}
+
+/** Where the marks of a drive were made: on the map and as a list that select each other. */
+export function DriveMap({ test, standard, judgement }: Props) {
+  const { data } = useRouteQuery(test.route?.id ?? skipToken);
+  const { data: track } = useTrackQuery(test.id);
+  const network = useNetwork(data?.route.network?.id ?? null);
+  const placed = judgement.marks.flatMap((mark) => {
+    const place = mark.place ?? placeOfFeature(mark.feature);
+    return place ? [{ mark, place }] : [];
+  });
+  if (placed.length === 0 && !test.route) return null;
+  return (
+    <Box component="section" aria-labelledby="where">
+      <Typography variant="h2" id="where" sx={{ mb: 1 }}>
+        Where it was
+      </Typography>
+      {placed.length === 0 ? (
+        <Typography>No mark of this drive has a place.</Typography>
+      ) : network.status === 'open' ? (
+        <Placed
+          {...{ placed, standard, test }}
+          network={network.network}
+          line={data?.route.line ?? null}
+          track={track?.items ?? []}
+        />
+      ) : (
+        <Typography>
+          {placed.length} marks have a place; the road network is not here to show them on.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+/** A feature's id ends with its place. */
+function placeOfFeature(feature: string | null): Place | null {
+  const [, lat, lon] = /@(-?[\d.]+),(-?[\d.]+)/.exec(feature ?? '') ?? [];
+  return lat !== undefined && lon !== undefined ? { lat: Number(lat), lon: Number(lon) } : null;
+}
+
+function Placed({
+  placed,
+  standard,
+  test,
+  network,
+  line,
+  track,
+}: {
+  readonly placed: readonly { readonly mark: DriveMark; readonly place: Place }[];
+  readonly standard: Standard;
+  readonly test: TestView;
+  readonly network: OpenNetwork;
+  readonly line: readonly Place[] | null;
+  readonly track: readonly Place[];
+}) {
+  const [chosen, setChosen] = useState<number | null>(null);
+  const { itemOf, severities } = compileStandard(standard);
+  const { middle } = network.geometry;
+  // The list comes anew with every event of the drive; what it shows seldom does.
+  const key = placed.map(({ place }) => `${place.lat},${place.lon}`).join(' ');
+  const fit = useMemo(
+    () => boundsOf(middle, line ?? placed.map(({ place }) => place)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [middle, line, key],
+  );
+  const lines = useMemo(
+    (): readonly MapLine[] => [
+      ...(line ? [{ places: line, tone: 'slate' as const, width: 3 }] : []),
+      ...(track.length > 1 ? [{ places: track, tone: 'soft' as const, width: 2, dash: [5, 5] }] : []),
+    ],
+    [line, track],
+  );
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 360px' },
+      }}
+    >
+      <NetworkMap
+        geometry={network.geometry}
+        lines={lines}
+        fit={fit}
+        height={420}
+        label={`Map of the drive: ${placed.length} marks at their places`}
+      >
+        {placed.map(({ mark, place }, n) => {
+          const severity = severities.get(mark.severity);
+          const { label } = itemOf(mark.item).item;
+          return (
+            <Marker
+              key={`${mark.by} ${n}`}
+              place={place}
+              label={`${label}, ${severity ? severityWord(severity).toLowerCase() : ''}`}
+              size={34}
+              chosen={chosen === n}
+              onClick={() => setChosen(chosen === n ? null : n)}
+            >
+              <Box
+                sx={{
+                  bgcolor: colour('paper'),
+                  borderRadius: '50%',
+                  width: 26,
+                  height: 26,
+                  display: 'grid',
+                  placeItems: 'center',
+                  border: `1px solid ${colour('strongLine')}`,
+                }}
+              >
+                <Glyph gravity={severity?.gravity ?? 0} size={17} />
+              </Box>
+            </Marker>
+          );
+        })}
+      </NetworkMap>
+      <Box
+        component="ol"
+        aria-label="Marks with a place"
+        sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 420, overflowY: 'auto' }}
+      >
+        {placed.map(({ mark }, n) => {
+          const severity = severities.get(mark.severity);
+          const kind = mark.feature ? kindOfFeature(mark.feature) : undefined;
+          return (
+            <Box component="li" key={`${mark.by} ${n}`} sx={{ borderBottom: `1px solid ${colour('line')}` }}>
+              <Box
+                component="button"
+                type="button"
+                aria-pressed={chosen === n}
+                onClick={() => setChosen(chosen === n ? null : n)}
+                sx={{
+                  font: 'inherit',
+                  color: 'inherit',
+                  background: chosen === n ? colour('wash') : 'none',
+                  border: 0,
+                  width: '100%',
+                  textAlign: 'left',
+                  cursor: 'pointer',
+                  display: 'grid',
+                  gridTemplateColumns: '22px 1fr 28px',
+                  gap: 1,
+                  alignItems: 'center',
+                  py: 0.75,
+                }}
+              >
+                <Glyph gravity={severity?.gravity ?? 0} size={18} />
+                <span>
+                  {itemOf(mark.item).item.label}
+                  <Box component="span" sx={{ display: 'block', fontSize: 15, color: colour('soft') }}>
+                    {clockText(secondsSince(test.startedAt, mark.at))}{' '}
+                    {severity ? severityWord(severity).toLowerCase() : ''}
+                  </Box>
+                </span>
+                {kind ? <FeatureGlyph kind={kind} size={26} /> : <span />}
+              </Box>
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,176 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControl,
+  InputLabel,
+  MenuItem,
+  Select,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { API } from '../../contract';
+import { MPH } from '../../core/network';
+import { featureKinds, type Feature, type Route, type TrapKind } from '../../core/route';
+import { useKeepRoutePhotoMutation } from '../api';
+import { FeatureGlyph } from '../features';
+import { FileButton } from '../ui';
+import { smallPicture } from '../pictures';
+
+interface Props {
+  readonly feature: Feature;
+  readonly units: Route['units'];
+  /** Given when the route is kept: only then can it hold pictures. */
+  readonly kept: string | null;
+  readonly isNew: boolean;
+  readonly onKeep: (feature: Feature) => void;
+  readonly onRemove: () => void;
+  readonly onClose: () => void;
+}
+
+const traps: readonly (readonly [TrapKind | 'none', string])[] = [
+  ['none', 'No trap'],
+  ['wrong-exit', 'The device counts another exit'],
+  ['closed-road', 'The road beyond is closed; the device does not know'],
+  ['wrong-speed', 'The device shows another limit'],
+];
+
+/** One thing along a route: what it is, on which side, and what the instructor knows of it. */
+export function FeatureDialog({ feature, units, kept, isNew, onKeep, onRemove, onClose }: Props) {
+  const [now, setNow] = useState(feature);
+  const [keepPhoto, { error, isLoading }] = useKeepRoutePhotoMutation();
+  const [refused, setRefused] = useState('');
+  const perUnit = units === 'imperial' ? MPH : 1 / 3.6;
+  const change = (more: Partial<Feature>) => setNow({ ...now, ...more, source: 'hand', assumed: false });
+  const take = async (file: File) => {
+    if (!kept) return;
+    setRefused('');
+    try {
+      await keepPhoto({ route: kept, feature: feature.id, jpeg: await smallPicture(file) }).unwrap();
+      change({ photo: true });
+    } catch {
+      setRefused(`${file.name} is no picture that can be kept; choose another.`);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="feature-title">
+      <DialogTitle id="feature-title" sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+        <FeatureGlyph kind={now.kind} size={32} />
+        {isNew ? 'Put something along the route' : 'Something along the route'}
+      </DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '10px !important' }}>
+        <FormControl>
+          <InputLabel id="kind">What it is</InputLabel>
+          <Select
+            labelId="kind"
+            label="What it is"
+            value={now.kind}
+            onChange={(event) => change({ kind: event.target.value })}
+          >
+            {featureKinds
+              .filter(({ id }) => id !== 'start' && id !== 'end')
+              .map(({ id, title }) => (
+                <MenuItem key={id} value={id}>
+                  <FeatureGlyph kind={id} size={24} /> {title}
+                </MenuItem>
+              ))}
+          </Select>
+        </FormControl>
+        <TextField
+          label="What the instructor knows of it"
+          value={now.note}
+          multiline
+          slotProps={{ htmlInput: { maxLength: 300 } }}
+          onChange={(event) => change({ note: event.target.value })}
+        />
+        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
+          <ToggleButtonGroup
+            exclusive
+            aria-label="Side"
+            value={now.side ?? 'none'}
+            onChange={(_event, side: 'left' | 'right' | 'none' | null) =>
+              side && change({ side: side === 'none' ? null : side })
+            }
+          >
+            {(['left', 'none', 'right'] as const).map((side) => (
+              <ToggleButton key={side} value={side} sx={{ minHeight: 48, textTransform: 'none' }}>
+                {side === 'none' ? 'no side' : side}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          <TextField
+            label={`Limit from here, ${units === 'imperial' ? 'mph' : 'km/h'}`}
+            type="number"
+            value={now.speed === null ? '' : Math.round(now.speed / perUnit)}
+            onChange={(event) => {
+              const value = Number(event.target.value);
+              change({ speed: value > 0 && value < 130 ? value * perUnit : null });
+            }}
+            sx={{ width: 190 }}
+          />
+        </Box>
+        <FormControl>
+          <InputLabel id="trap" shrink>
+            Trap, for the instructor only
+          </InputLabel>
+          <Select
+            labelId="trap"
+            label="Trap, for the instructor only"
+            displayEmpty
+            notched
+            value={now.trap ?? 'none'}
+            onChange={({ target: { value } }) => change({ trap: value === 'none' ? null : value })}
+          >
+            {traps
+              .filter(([trap]) => trap !== 'wrong-exit' || now.exit !== null)
+              .map(([trap, words]) => (
+                <MenuItem key={trap} value={trap}>
+                  {words}
+                </MenuItem>
+              ))}
+          </Select>
+        </FormControl>
+        {kept && !isNew ? (
+          <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+            {now.photo ? (
+              <img
+                src={`${API}/routes/${encodeURIComponent(kept)}/photos/${encodeURIComponent(feature.id)}?${isLoading ? 1 : 2}`}
+                alt="What it looks like"
+                style={{ width: 160, borderRadius: 6 }}
+              />
+            ) : null}
+            <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
+              {now.photo ? 'Another picture' : 'Add a picture'}
+            </FileButton>
+          </Box>
+        ) : (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            A picture can be added once the route is kept.
+          </Typography>
+        )}
+        {refused || error ? (
+          <Typography role="alert">{refused || 'The picture was not kept.'}</Typography>
+        ) : null}
+      </DialogContent>
+      <DialogActions sx={{ p: 2 }}>
+        {isNew ? null : (
+          <Button color="inherit" onClick={onRemove} sx={{ mr: 'auto', fontWeight: 400 }}>
+            Take it off the route
+          </Button>
+        )}
+        <Button color="inherit" onClick={onClose}>
+          Leave it
+        </Button>
+        <Button variant="contained" onClick={() => onKeep(now)}>
+          {isNew ? 'Put it here' : 'Keep it so'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,93 @@
+import { useCallback, useRef, useState } from 'react';
+import { metresAlong, nearestOn, type Place } from '../../core/geo';
+import type { Problem } from '../../core/problems';
+import type { Feature, Route } from '../../core/route';
+import type { OpenNetwork, RouteBase } from '../network';
+import { useHistory } from '../ui';
+
+/** A route while it is drawn: its points, and the route as soon as they make one. */
+export interface Draft {
+  readonly via: readonly Place[];
+  readonly route: Route | null;
+}
+
+/** What was put by hand is put off the way by a change. */
+export interface DraftNotice {
+  readonly problems: readonly Problem[];
+  readonly lost: number;
+}
+
+const NOTHING: DraftNotice = { problems: [], lost: 0 };
+
+/** A route with undo and redo; each change of its points is drawn by the worker before it counts. */
+export function useRouteDraft(network: OpenNetwork, start: Route | null, base: RouteBase) {
+  const { now, change, undo, redo, can } = useHistory<Draft>(() => ({ via: start?.via ?? [], route: start }));
+  const [busy, setBusy] = useState(false);
+  const [notice, setNotice] = useState<DraftNotice>(NOTHING);
+  const turn = useRef(0);
+
+  const { worker, summary } = network;
+  const draw = useCallback(
+    async (via: readonly Place[], from: RouteBase) => {
+      const own = (turn.current += 1);
+      if (via.length < 2) {
+        change('', () => ({ via, route: null }));
+        setNotice(NOTHING);
+        return;
+      }
+      setBusy(true);
+      const result = await worker.draw(via, {
+        ...from,
+        network: { id: summary.id, version: summary.version },
+      });
+      // A later change has overtaken this one.
+      if (own !== turn.current) return;
+      setBusy(false);
+      if (!result.ok) return setNotice({ problems: result.problems, lost: 0 });
+      const { route, lost } = result.value;
+      setNotice({ problems: [], lost });
+      change('', () => ({ via: route.via, route }));
+    },
+    [worker, summary, change],
+  );
+
+  const current: RouteBase = now.route ?? base;
+  const edit = useCallback(
+    (about: string, changed: (route: Route) => Route) =>
+      change(about, (draft) => (draft.route ? { ...draft, route: changed(draft.route) } : draft)),
+    [change],
+  );
+  const changeFeatures = (changed: (features: readonly Feature[]) => readonly Feature[]) =>
+    edit('', (route) => ({
+      ...route,
+      features: [...changed(route.features)].sort((a, b) => a.along - b.along),
+    }));
+
+  return {
+    ...now,
+    can,
+    busy,
+    notice,
+    undo,
+    redo,
+    edit,
+    changeFeatures,
+    setVia: (via: readonly Place[]) => void draw(via, current),
+    /** Takes another route in its place, as one step. */
+    replace: (route: Route) => change('', () => ({ via: route.via, route })),
+  };
+}
+
+/** Where in the order of points a place on the line belongs. */
+export function orderOf(route: Route, place: Place): number {
+  const metres = metresAlong(route.line);
+  const along = nearestOn(route.line, metres, place)?.along ?? 0;
+  let from = 0;
+  const alongs = route.via.map((one) => {
+    const found = nearestOn(route.line, metres, one, from)?.along ?? from;
+    from = found;
+    return found;
+  });
+  const after = alongs.findIndex((one) => one > along);
+  return after < 0 ? Math.max(1, alongs.length - 1) : Math.max(1, after);
+}

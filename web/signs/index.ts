@@ -1,0 +1,1 @@
+export { Sign } from './Sign';

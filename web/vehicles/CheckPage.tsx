@@ -1,0 +1,318 @@
+import {
+  Box,
+  Button,
+  InputAdornment,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { VehicleView } from '../../contract';
+import type { Problem } from '../../core/problems';
+import {
+  checkItemIds,
+  checkItems,
+  fitnessOf,
+  parseCheckup,
+  treadPlaces,
+  wheelIds,
+  wheels,
+  type CheckItem,
+  type Finding,
+  type Wheel,
+} from '../../core/vehicle';
+import { errorText, useAddCheckupMutation } from '../api';
+import { colour, ErrorNote, ProblemList } from '../ui';
+import { FitnessSign, Reasons, todayIs } from '../fitness';
+import { OneVehicle } from './OneVehicle';
+import { TyreFace } from './TyreFace';
+
+interface TyreDraft {
+  readonly tread: readonly [string, string, string];
+  readonly pressure: string;
+  readonly damaged: boolean;
+}
+
+const blank: TyreDraft = { tread: ['', '', ''], pressure: '', damaged: false };
+
+/** A number as it is typed, with point or comma; what is no number stays no number and is refused as such. */
+const numberOf = (text: string): number | null => {
+  const clean = text.trim().replace(',', '.');
+  return clean === '' ? null : Number(clean);
+};
+
+export function CheckPage() {
+  return <OneVehicle>{(vehicle) => <CheckForm key={vehicle.id} vehicle={vehicle} />}</OneVehicle>;
+}
+
+/** Going over a car: four tyres, then everything else, as one walks round it. */
+function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
+  const [odometer, setOdometer] = useState('');
+  const [tyres, setTyres] = useState<Readonly<Record<Wheel, TyreDraft>>>({
+    'front-left': blank,
+    'front-right': blank,
+    'rear-left': blank,
+    'rear-right': blank,
+  });
+  const [findings, setFindings] = useState<Readonly<Partial<Record<CheckItem, Finding>>>>({});
+  const [note, setNote] = useState('');
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [add, { error, isLoading }] = useAddCheckupMutation();
+  const [id] = useState(() => crypto.randomUUID());
+  const navigate = useNavigate();
+
+  const input = {
+    id,
+    at: new Date().toISOString(),
+    odometer: numberOf(odometer) ?? undefined,
+    tyres: Object.fromEntries(
+      wheelIds.map((wheel) => {
+        const { tread, pressure, damaged } = tyres[wheel];
+        return [
+          wheel,
+          { tread: tread.map((text) => numberOf(text) ?? undefined), pressure: numberOf(pressure), damaged },
+        ];
+      }),
+    ),
+    findings,
+    note,
+  };
+  const so = parseCheckup(input);
+  const fitness = so.ok ? fitnessOf(so.value, vehicle.record, todayIs()) : null;
+  const looked = Object.keys(findings).length;
+  const save = async () => {
+    setProblems(so.ok ? [] : so.problems.map(inWords));
+    if (!so.ok) return;
+    const kept = await add({ vehicle: vehicle.id, checkup: so.value });
+    if (kept.data) void navigate(`/vehicles/${vehicle.id}`);
+  };
+
+  return (
+    <Box sx={{ maxWidth: 1080 }}>
+      <Typography variant="h1">Going over the {vehicle.name}</Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 3 }}>
+        On level ground, engine off, brake on. Tyres cold. Whoever reaches under the bonnet waits until it has
+        cooled.
+      </Typography>
+      <TextField
+        label="Odometer"
+        value={odometer}
+        onChange={(event) => setOdometer(event.target.value)}
+        slotProps={{
+          htmlInput: { inputMode: 'decimal' },
+          input: { endAdornment: <InputAdornment position="end">km</InputAdornment> },
+        }}
+        helperText={vehicle.checkup ? `last time ${vehicle.checkup.odometer} km` : ' '}
+        sx={{ mb: 2, width: 260 }}
+      />
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Tyres
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2, mb: 4 }}>
+        {wheelIds.map((wheel) => (
+          <TyreForm
+            key={wheel}
+            wheel={wheel}
+            draft={tyres[wheel]}
+            placard={vehicle.record.placard?.[wheel.startsWith('front') ? 'front' : 'rear'] ?? null}
+            wrong={problems.flatMap(({ path }) => (path.startsWith(`${wheels[wheel]}, `) ? [path] : []))}
+            onChange={(draft) => setTyres({ ...tyres, [wheel]: draft })}
+          />
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1, flexWrap: 'wrap' }}>
+        <Typography variant="h2">Everything else</Typography>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            setFindings({
+              ...Object.fromEntries(checkItemIds.map((item) => [item, 'good' as const])),
+              ...findings,
+            })
+          }
+        >
+          The rest is good
+        </Button>
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 4 }}>
+        {checkItemIds.map((item) => (
+          <Box
+            key={item}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 1.5,
+              minHeight: 68,
+              borderBottom: `1px solid ${colour('line')}`,
+              flexWrap: { xs: 'wrap', sm: 'nowrap' },
+              py: 0.5,
+            }}
+          >
+            <Typography sx={{ flex: '1 1 180px' }}>{checkItems[item]}</Typography>
+            <ToggleButtonGroup
+              exclusive
+              value={findings[item] ?? null}
+              onChange={(_event, value: Finding | null) => {
+                const { [item]: _before, ...rest } = findings;
+                setFindings(value === null ? rest : { ...rest, [item]: value });
+              }}
+              aria-label={checkItems[item]}
+            >
+              {(['good', 'advice', 'bad'] as const).map((finding) => (
+                <ToggleButton
+                  key={finding}
+                  value={finding}
+                  sx={{
+                    minHeight: 56,
+                    minWidth: 76,
+                    color: colour('ink'),
+                    '&.Mui-selected, &.Mui-selected:hover': {
+                      bgcolor: colour(finding === 'good' ? 'moss' : finding === 'bad' ? 'jasper' : 'ochre'),
+                      color: colour('paper'),
+                      fontWeight: 700,
+                    },
+                  }}
+                >
+                  {finding}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          </Box>
+        ))}
+      </Box>
+      <TextField
+        label="Note"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        fullWidth
+        multiline
+        sx={{ mt: 3 }}
+      />
+      <Box aria-live="polite" sx={{ mt: 3, display: 'grid', gap: 1.5 }}>
+        {fitness ? (
+          <>
+            <FitnessSign verdict={fitness.verdict} large />
+            <Reasons reasons={fitness.reasons} />
+          </>
+        ) : (
+          <Typography sx={{ color: 'text.secondary' }}>
+            The verdict comes with the odometer and three depths of each tyre; {looked} of{' '}
+            {checkItemIds.length} other things were looked at.
+          </Typography>
+        )}
+        {problems.length > 0 ? (
+          <Box role="alert">
+            Nothing was stored:
+            <ProblemList problems={problems} />
+          </Box>
+        ) : null}
+        {error ? <ErrorNote title="It was not stored">{errorText(error)}</ErrorNote> : null}
+        <Button
+          variant="contained"
+          disabled={isLoading}
+          onClick={() => void save()}
+          sx={{ minHeight: 68, fontSize: 20, maxWidth: 420 }}
+        >
+          Keep it
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** Where on the form a problem is, instead of its path. */
+function inWords({ path, message }: Problem): Problem {
+  const tyre = /^tyres\.([a-z-]+)\.(?:tread\[(\d)\]|(\w+))$/.exec(path);
+  const wheel = tyre ? wheels[tyre[1] as Wheel] : null;
+  if (wheel && tyre?.[2]) return { path: `${wheel}, ${treadPlaces[Number(tyre[2])] ?? ''}`, message };
+  if (wheel) return { path: `${wheel}, ${tyre?.[3] ?? ''}`, message };
+  return { path, message };
+}
+
+function TyreForm({
+  wheel,
+  draft,
+  placard,
+  wrong,
+  onChange,
+}: {
+  readonly wheel: Wheel;
+  readonly draft: TyreDraft;
+  readonly placard: number | null;
+  /** Places of what could not be kept. */
+  readonly wrong: readonly string[];
+  readonly onChange: (draft: TyreDraft) => void;
+}) {
+  const name = wheels[wheel];
+  const { tread, pressure, damaged } = draft;
+  const depths = tread.map((text) => numberOf(text));
+  return (
+    <Box
+      role="group"
+      aria-label={name}
+      sx={{
+        border: `1px solid ${colour('line')}`,
+        borderRadius: 1,
+        bgcolor: colour('card'),
+        p: 2,
+        display: 'grid',
+        gap: 1.5,
+      }}
+    >
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mt: -1 }}>
+        <Typography variant="h3" sx={{ minHeight: 40, alignContent: 'center' }}>
+          {name}: tread in mm
+        </Typography>
+        {depths.some((depth) => depth !== null) ? <TyreFace tread={depths} label={name} /> : null}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}>
+        {treadPlaces.map((place, n) => (
+          <TextField
+            key={place}
+            label={`${place[0]?.toUpperCase()}${place.slice(1)}`}
+            value={tread[n]}
+            error={wrong.includes(`${name}, ${place}`)}
+            onChange={(event) => {
+              const next = tread.map((text, m) => (m === n ? event.target.value : text));
+              onChange({ ...draft, tread: [next[0] ?? '', next[1] ?? '', next[2] ?? ''] });
+            }}
+            slotProps={{
+              htmlInput: { inputMode: 'decimal', 'aria-label': `${name}, ${place}, tread in mm` },
+            }}
+          />
+        ))}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 1 }}>
+        <TextField
+          label="Pressure"
+          value={pressure}
+          error={wrong.includes(`${name}, pressure`)}
+          helperText={`${pressureWords(numberOf(pressure))}${placard === null ? '' : `placard ${placard} kPa`}`}
+          onChange={(event) => onChange({ ...draft, pressure: event.target.value })}
+          slotProps={{
+            htmlInput: { inputMode: 'decimal', 'aria-label': `${name}, pressure in kPa` },
+            input: { endAdornment: <InputAdornment position="end">kPa</InputAdornment> },
+          }}
+        />
+        <ToggleButton
+          value="damaged"
+          selected={damaged}
+          onChange={() => onChange({ ...draft, damaged: !damaged })}
+          sx={{
+            height: 56,
+            color: colour('ink'),
+            '&.Mui-selected, &.Mui-selected:hover': { bgcolor: colour('jasper'), color: colour('onJasper') },
+          }}
+        >
+          Damaged
+        </ToggleButton>
+      </Box>
+    </Box>
+  );
+}
+
+/** A pressure in the other units of gauges: 1 bar = 100 kPa, 1 psi = 6.895 kPa. */
+const pressureWords = (kpa: number | null): string =>
+  kpa === null || Number.isNaN(kpa) ? '' : `${(kpa / 100).toFixed(1)} bar, ${Math.round(kpa / 6.895)} psi; `;
