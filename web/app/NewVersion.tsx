@@ -1,6 +1,7 @@
 import { Box, Button, Container, Typography } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { colour } from '../ui';
+import { stopFetching } from './offline';
 
 /**
  * Says that a new version of the application waits. Nothing changes by itself under somebody who marks: it
@@ -29,7 +30,8 @@ export function NewVersion() {
     navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), {
       once: true,
     });
-    waiting.postMessage({ type: 'SKIP_WAITING' });
+    // The old one first answers what it is asked already.
+    void stopFetching().then(() => waiting.postMessage({ type: 'SKIP_WAITING' }));
   };
   return (
     <Box role="status" sx={{ bgcolor: colour('wash'), borderBottom: `1px solid ${colour('line')}` }}>

@@ -2,6 +2,7 @@ import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState, type FormEvent } from 'react';
 import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../api';
 import { colour, ErrorNote, Wren } from '../ui';
+import { forgetTheDay } from './offline';
 
 export function SignInPage() {
   const { data: health } = useHealthQuery();
@@ -16,7 +17,8 @@ export function SignInPage() {
     const given = { name: String(form.get('name')), passphrase: String(form.get('passphrase')) };
     const empty = new Set(Object.entries(given).flatMap(([key, text]) => (text.trim() === '' ? [key] : [])));
     setMissing(empty);
-    if (empty.size === 0) void signIn(given);
+    // Nothing of who was here before: an answer may have come in while they left.
+    if (empty.size === 0) void forgetTheDay().then(() => signIn(given));
   };
   return (
     <Box
@@ -39,7 +41,7 @@ export function SignInPage() {
               fullWidth
               sx={{ minHeight: 64, fontSize: '1.2rem' }}
               disabled={demo.isLoading}
-              onClick={() => void signInToDemo()}
+              onClick={() => void forgetTheDay().then(() => signInToDemo())}
             >
               Look round the demo school
             </Button>

@@ -25,55 +25,59 @@ export async function workOffline(): Promise<void> {
 const DRILLS = 40;
 const ROUTES = 60;
 
-let fetching: AbortController | null = null;
+/** The fetching of the day that is under way; told to stop, it ends with the answer that it is reading. */
+let fetching: { stopped: boolean; ended: Promise<void> } = { stopped: true, ended: Promise.resolve() };
 
-/** Reads an answer to its end: one that is left half read keeps the service worker from giving way to a new one. */
-async function readOnce(path: string, signal: AbortSignal): Promise<void> {
-  const answer = await fetch(`${API}/${path}`, { signal });
-  await answer.arrayBuffer();
-}
-
-/** Reads what a mock can be started with, once the service worker is there to keep it. */
+/**
+ * Reads what a mock can be started with, once the service worker is there to keep it. Every answer is read to its
+ * end: one that is left half read keeps the service worker from giving way to a new one.
+ */
 export async function fetchTheDay(): Promise<void> {
   if (!navigator.serviceWorker?.controller) return;
-  fetching?.abort();
-  fetching = new AbortController();
-  const { signal } = fetching;
-  try {
-    const [standards, learners, routes, networks] = await Promise.all(
-      [
-        'standards',
-        'learners?limit=100',
-        'routes',
-        'networks',
-        'vehicles',
-        'questions',
-        'session',
-        'tests?limit=60',
-      ].map((path) => fetch(`${API}/${path}`, { signal })),
-    );
-    if (!standards?.ok) return;
-    const { items } = (await standards.json()) as Page<StandardSummary>;
-    for (const { id, version } of items) await readOnce(`standards/${id}/${version}`, signal);
-    const drawn = routes?.ok ? ((await routes.json()) as Page<RouteSummary>).items : [];
-    for (const { id } of drawn.slice(0, ROUTES)) await readOnce(`routes/${id}`, signal);
-    const roads = networks?.ok ? ((await networks.json()) as Page<NetworkSummary>).items : [];
-    for (const { id, version } of roads.slice(0, 2)) await readOnce(`networks/${id}/${version}`, signal);
-    await readOnce(`places?gravity=1`, signal);
-    const who = learners?.ok ? ((await learners.json()) as Page<LearnerView>).items : [];
-    for (const { id } of who.slice(0, DRILLS)) await readOnce(`learners/${id}/drill`, signal);
-  } catch {
-    // Without the server there is what was kept before.
-  }
+  await stopFetching();
+  const now = { stopped: false, ended: Promise.resolve() };
+  const read = async <T>(path: string): Promise<T | null> => {
+    if (now.stopped) return null;
+    const answer = await fetch(`${API}/${path}`);
+    const body = await answer.text();
+    return answer.ok ? (JSON.parse(body) as T) : null;
+  };
+  const list = async <T>(path: string): Promise<readonly T[]> => (await read<Page<T>>(path))?.items ?? [];
+  const all = async () => {
+    const standards = await list<StandardSummary>('standards');
+    for (const { id, version } of standards) await read(`standards/${id}/${version}`);
+    for (const path of ['vehicles', 'questions', 'session', 'tests?limit=60']) await read(path);
+    for (const { id } of (await list<RouteSummary>('routes')).slice(0, ROUTES)) await read(`routes/${id}`);
+    for (const { id, version } of (await list<NetworkSummary>('networks')).slice(0, 2))
+      await read(`networks/${id}/${version}`);
+    await read('places?gravity=1');
+    for (const { id } of (await list<LearnerView>('learners?limit=100')).slice(0, DRILLS))
+      await read(`learners/${id}/drill`);
+  };
+  fetching = now;
+  // Without the server there is what was kept before.
+  now.ended = all().catch(() => undefined);
+  await now.ended;
+}
+
+/** Stops fetching the day, once the answer that is being read has come. */
+export async function stopFetching(): Promise<void> {
+  fetching.stopped = true;
+  await fetching.ended;
+}
+
+/** Leaves nothing of the day on the device for whoever signs in next. */
+export async function forgetTheDay(): Promise<void> {
+  if ('caches' in window) await caches.delete(DAY);
 }
 
 /**
- * Signs out, and leaves nothing of the day on the device for whoever signs in next.
+ * Signs out, and forgets the day.
  *
  * @param signOut tells the server; what it answers last is not kept either
  */
 export async function leaveTheDay(signOut: () => Promise<unknown>): Promise<void> {
-  fetching?.abort();
+  await stopFetching();
   await signOut();
-  if ('caches' in window) await caches.delete(DAY);
+  await forgetTheDay();
 }
