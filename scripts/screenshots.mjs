@@ -122,7 +122,10 @@ async function takeAll() {
   const yard = await open(tablet);
   await enter(yard);
   await mock(yard, 'Hamza Belkadi');
-  await yard.getByRole('button', { name: /^Show all/ }).first().click();
+  await yard
+    .getByRole('button', { name: /^Show all/ })
+    .first()
+    .click();
   await yard.getByRole('radio', { name: /^Timed yard/ }).check();
   await yard.getByRole('button', { name: /^Start the mock with/ }).click();
   await yard.getByRole('button', { name: 'Start a manoeuvre' }).click();

@@ -4,6 +4,9 @@ declare module 'jstat' {
     readonly cdf: (x: number, shape: number, scale: number) => number;
     readonly inv: (p: number, shape: number, scale: number) => number;
   }
-  const jstat: { readonly gamma: Gamma };
+  interface StudentT {
+    readonly inv: (p: number, freedom: number) => number;
+  }
+  const jstat: { readonly gamma: Gamma; readonly studentt: StudentT };
   export = jstat;
 }

@@ -34,7 +34,7 @@ export {
   type StandardRef,
   type Variant,
 } from './schema';
-export { manoeuvreKinds, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export { manoeuvreKinds, manoeuvreOfSkill, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
 export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type Verdict } from './verdict';

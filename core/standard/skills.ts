@@ -125,3 +125,7 @@ const skillsById: ReadonlyMap<string, Skill> = new Map(
 );
 
 export const skillOf = (id: string): Skill | undefined => skillsById.get(id);
+
+/** The kind of manoeuvre that a skill is an aspect of; null for skills of driving on. */
+export const manoeuvreOfSkill = (id: string): string | null =>
+  manoeuvreKinds.find((kind) => id === kind || id.startsWith(`${kind}.`)) ?? null;

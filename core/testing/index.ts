@@ -3,3 +3,4 @@ export { drawnOn, drawnOnXml, gridPlace, type Drawn } from './drawn';
 export { countyNetwork, countyTraffic, networkOf, osmXml, pieces } from './county';
 export { naiveVerdict } from './naive';
 export { eventsOf, instant, limitInput, standardInput, standardWith } from './small';
+export { mockOf } from './mock';

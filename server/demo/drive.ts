@@ -1,6 +1,6 @@
 import type { DriveEvent, EventBody } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
-import { manoeuvreKinds, type Item, type Standard } from '../../core/standard';
+import { manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
 import type { DemoLearner } from './people';
 import { between, pick, poisson, uuidFrom, wholeBetween } from './random';
 
@@ -100,7 +100,7 @@ export function demoDrive(
 
   /** Manoeuvres go wrong while they are driven, directions in the independent part. */
   const minuteFor = ({ skill }: Item): number => {
-    if (isOfManoeuvre(skill)) return between(random, minutes * 0.82, minutes * 0.91);
+    if (manoeuvreOfSkill(skill)) return between(random, minutes * 0.82, minutes * 0.91);
     if (skill === 'follow-directions') return between(random, minutes * 0.46, minutes * 0.8);
     return between(random, 4, until);
   };
@@ -156,8 +156,5 @@ function weighted(standard: Standard, who: DemoLearner, severity: string): (read
 
 /** Manoeuvres come once in a mock, so their items are marked less often. */
 function weightOf(skill: string): number {
-  return COMMON[skill] ?? (isOfManoeuvre(skill) ? 0.3 : 0.8);
+  return COMMON[skill] ?? (manoeuvreOfSkill(skill) ? 0.3 : 0.8);
 }
-
-const isOfManoeuvre = (skill: string): boolean =>
-  manoeuvreKinds.some((kind) => skill === kind || skill.startsWith(`${kind}.`));

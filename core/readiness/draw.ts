@@ -1,0 +1,46 @@
+import type { Random } from '../random';
+
+/** A standard normal number, by the polar method of Marsaglia (1964). */
+function normal(random: Random): number {
+  for (;;) {
+    const [u, v] = [2 * random() - 1, 2 * random() - 1];
+    const square = u * u + v * v;
+    if (square > 0 && square < 1) return u * Math.sqrt((-2 * Math.log(square)) / square);
+  }
+}
+
+/**
+ * A number from the gamma distribution with scale 1, by the method of Marsaglia and Tsang (2000).
+ *
+ * @param shape above nought
+ */
+export function drawGamma(random: Random, shape: number): number {
+  if (shape < 1) return drawGamma(random, shape + 1) * Math.pow(1 - random(), 1 / shape);
+  const d = shape - 1 / 3;
+  const c = 1 / Math.sqrt(9 * d);
+  for (;;) {
+    const x = normal(random);
+    const v = (1 + c * x) ** 3;
+    if (v <= 0) continue;
+    const u = 1 - random();
+    if (Math.log(u) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v;
+  }
+}
+
+/** A number from the beta distribution. @param a @param b both above nought */
+export function drawBeta(random: Random, a: number, b: number): number {
+  const x = drawGamma(random, a);
+  return x / (x + drawGamma(random, b));
+}
+
+/** Means above this are drawn in halves, for the product would vanish. */
+const LARGEST = 30;
+
+/** A count from the Poisson distribution, by multiplication (Knuth). @param mean nought or more */
+export function drawPoisson(random: Random, mean: number): number {
+  if (mean > LARGEST) return drawPoisson(random, mean / 2) + drawPoisson(random, mean / 2);
+  const limit = Math.exp(-mean);
+  let count = 0;
+  for (let product = random(); product > limit; product *= random()) count += 1;
+  return count;
+}

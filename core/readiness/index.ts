@@ -1,0 +1,14 @@
+export { evidenceOf, type Evidence, type MockDrive } from './evidence';
+export {
+  judgeReadiness,
+  type Condition,
+  type Papers,
+  type ReadinessJudgement,
+  type ReadinessWord,
+} from './judgement';
+export type { PlannedHour } from './plan';
+export { posteriorOf, schoolRates, type SchoolRates } from './posterior';
+export { settingsFrom, settingWords, usualSettings, type ReadinessSettings } from './settings';
+export { forecast, forecasting, type Forecast, type ForecastInput } from './simulate';
+export { trendOf, TREND_MOCKS, type Trend } from './trend';
+export { trustOf, TRUST_TESTS, type Foretold, type Trust } from './trust';

@@ -1,0 +1,397 @@
+import { randomFrom, type Random } from '../random';
+import type { Standard } from '../standard';
+import { fastLimits, NO_MARK } from './cells';
+import { drawBeta, drawGamma } from './draw';
+import { manoeuvrePlan } from './evidence';
+import { hoursPlan, type PlannedHour } from './plan';
+import type { Posterior } from './posterior';
+import type { ReadinessSettings } from './settings';
+
+/** What a learner gains when one item is brought to the level of a ready learner. */
+export interface Gain {
+  readonly item: string;
+  /** Added to the chance of a pass; never below nought. */
+  readonly gain: number;
+}
+
+export interface Forecast {
+  /** Chance of a pass, and its 80 % interval. */
+  readonly pass: number;
+  readonly low: number;
+  readonly high: number;
+  /** Share of the failed tests by the limit that broke first, the greatest first. */
+  readonly broken: readonly { readonly limit: string; readonly share: number }[];
+  /** By item, the greatest first; only those that gain anything. */
+  readonly gains: readonly Gain[];
+  /** Simulated totals against the limit over the whole test: how many tests came to each total. */
+  readonly totals: {
+    readonly limit: string;
+    readonly max: number;
+    readonly counts: readonly number[];
+  } | null;
+  /** Lesson hours in the order of their use, with the chance of a pass after each. */
+  readonly hours: readonly PlannedHour[];
+  readonly tests: number;
+}
+
+export interface ForecastInput {
+  readonly standard: Standard;
+  readonly posterior: Posterior;
+  readonly settings: ReadinessSettings;
+  /** Chances of so many safety questions wrong; null: as their marks have been. */
+  readonly wrong: readonly number[] | null;
+  /** Lesson hours before the test that are planned for. */
+  readonly hours: number;
+  readonly seed: number;
+  /** For lists: only the chance, its interval and what breaks. */
+  readonly brief?: boolean;
+}
+
+/**
+ * Simulated tests as they were drawn, kept so that "what if" is asked of the very same tests. Of each test there is
+ * the order in which marks would come; how many of them come is a number with a known distribution, so that each
+ * order tells of every length at once (conditioning, which takes most of the chance out of the estimate).
+ */
+export interface SimulatedTests {
+  /** Marks of all tests, one after another, as cells; each with a number by which it may be taken away. */
+  readonly marks: Uint16Array;
+  readonly luck: Float32Array;
+  /** Where each test's marks begin; one more at the end. */
+  readonly starts: Uint32Array;
+  /** Of each test: how many of its marks come for sure, at its beginning (safety questions). */
+  readonly sure: Uint8Array;
+  /** Chance that at most so many marks come, by learner. */
+  readonly atMost: readonly Float64Array[];
+  /** Chance that no other limit is broken, by learner. */
+  readonly others: Float64Array;
+  /** Tests of each learner. */
+  readonly inner: number;
+}
+
+const QUANTILES = [0.1, 0.9] as const;
+
+/** Runs a forecast to its end. The same input gives the same numbers. */
+export function forecast(input: ForecastInput): Forecast {
+  const steps = forecasting(input);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Chance that a test passes which first breaks at a mark (-1: at none). */
+export function passWith({ atMost, others, sure, inner }: SimulatedTests, test: number, at: number): number {
+  const learner = Math.floor(test / inner);
+  const clear = others[learner] ?? 1;
+  if (at < 0) return clear;
+  const ahead = at - (sure[test] ?? 0);
+  return ahead < 0 ? 0 : clear * (atMost[learner]?.[ahead] ?? 1);
+}
+
+/**
+ * The forecast by Monte Carlo: a learner is drawn from the posterior, then tests of that learner, each judged by
+ * the standard's own limits. Yields the share that is done, so that whoever runs it may show it, or stop.
+ */
+export function* forecasting(input: ForecastInput): Generator<number, Forecast> {
+  const { standard, posterior, settings, seed, brief = false } = input;
+  const random = randomFrom(seed);
+  const fast = fastLimits(standard);
+  const { outer, inner } = settings;
+  const maker = testMaker(input, random);
+  const passes = new Float64Array(outer);
+  const broken = new Map<string, number>();
+  const fail = (limit: string, chance: number) => broken.set(limit, (broken.get(limit) ?? 0) + chance);
+  let marks = new Uint16Array(brief ? 0 : outer * inner * 32);
+  let luck = new Float32Array(marks.length);
+  const starts = new Uint32Array(outer * inner + 1);
+  const sure = new Uint8Array(outer * inner);
+  const atMost: Float64Array[] = [];
+  const others = new Float64Array(outer);
+  const tests = { starts, sure, atMost, others, inner };
+  const one = new Uint16Array(LONGEST + 64);
+
+  for (let o = 0; o < outer; o += 1) {
+    const learner = maker.learner();
+    atMost.push(learner.atMost);
+    others[o] = learner.hazards.reduce((clear, chance) => clear * (1 - chance), 1);
+    for (let i = 0; i < inner; i += 1) {
+      const test = o * inner + i;
+      sure[test] = maker.questions(one);
+      const count = maker.order(learner, one, sure[test] ?? 0);
+      if (!brief) {
+        const from = starts[test] ?? 0;
+        if (from + count > marks.length) [marks, luck] = [longer(marks), longer(luck)];
+        for (let n = 0; n < count; n += 1) {
+          marks[from + n] = one[n] ?? 0;
+          luck[from + n] = random();
+        }
+        starts[test + 1] = from + count;
+      }
+      const { at, limit } = fast.firstBreach(one, count);
+      const ahead = at - (sure[test] ?? 0);
+      const held = at < 0 ? 1 : ahead < 0 ? 0 : (learner.atMost[ahead] ?? 1);
+      passes[o] = (passes[o] ?? 0) + held * (others[o] ?? 1);
+      if (at >= 0) fail(fast.limits[limit] ?? '', 1 - held);
+      let clear = held;
+      learner.hazards.forEach((chance, n) => {
+        fail(posterior.hazards[n]?.limit ?? '', clear * chance);
+        clear *= 1 - chance;
+      });
+    }
+    passes[o] = (passes[o] ?? 0) / inner;
+    if (o % 10 === 9) yield (0.8 * (o + 1)) / outer;
+  }
+  const drawn: SimulatedTests = { ...tests, marks, luck };
+  const pass = passes.reduce((sum, value) => sum + value, 0) / Math.max(1, outer);
+  const sorted = [...passes].sort((a, b) => a - b);
+  const [low, high] = QUANTILES.map((q) => quantile(sorted, q));
+  const gains = brief ? [] : gainsOf(standard, posterior, drawn);
+  yield 0.9;
+  const hours = brief
+    ? []
+    : hoursPlan(standard, drawn, gains, pass, { hours: input.hours, factor: settings.hourFactor });
+  const failed = [...broken.values()].reduce((sum, chance) => sum + chance, 0);
+  return {
+    pass,
+    low: Math.min(low ?? pass, pass),
+    high: Math.max(high ?? pass, pass),
+    broken: [...broken]
+      .map(([limit, chance]) => ({ limit, share: failed > 0 ? chance / failed : 0 }))
+      .filter(({ share }) => share > 0)
+      .sort((a, b) => b.share - a.share),
+    gains,
+    totals: brief ? null : totalsOf(standard, drawn),
+    hours,
+    tests: outer * inner,
+  };
+}
+
+/** The same with room for twice as much and more. */
+function longer<T extends Uint16Array | Float32Array>(array: T): T {
+  const room =
+    array instanceof Uint16Array
+      ? new Uint16Array(2 * array.length + 4_096)
+      : new Float32Array(2 * array.length + 4_096);
+  room.set(array);
+  return room as T;
+}
+
+/** Of numbers in rising order, between the nearest two. */
+function quantile(sorted: readonly number[], q: number): number {
+  const place = q * (sorted.length - 1);
+  const below = sorted[Math.floor(place)] ?? 0;
+  return below + ((sorted[Math.ceil(place)] ?? below) - below) * (place - Math.floor(place));
+}
+
+/** No test has more marks; whoever makes more does not pass by any standard. */
+const LONGEST = 1_500;
+/** The chance of more marks than are drawn. */
+const BEYOND = 5e-4;
+/** Days are as good as even from here on. */
+const EVEN = 100;
+/** Beyond this the first term of the sum would vanish. */
+const GREATEST_MEAN = 600;
+
+/**
+ * The chance that at most n marks come, for n from nought: negative binomial with mean `mean` and shape
+ * `daySpread` (a Poisson number under the day factor); Poisson itself when days are even.
+ */
+function atMostOf(mean: number, daySpread: number): Float64Array {
+  const even = daySpread >= EVEN;
+  const mu = Math.min(GREATEST_MEAN, mean);
+  const ratio = even ? mu : mu / (daySpread + mu);
+  let term = even ? Math.exp(-mu) : Math.pow(1 - ratio, daySpread);
+  const sums: number[] = [];
+  for (let n = 0, sum = 0; n < LONGEST; n += 1) {
+    sum += term;
+    sums.push(Math.min(1, sum));
+    if (n > mu && 1 - sum < BEYOND) break;
+    term *= even ? mu / (n + 1) : ((n + daySpread) / (n + 1)) * ratio;
+  }
+  return Float64Array.from(sums);
+}
+
+interface DrawnLearner {
+  /** Summed rates, cell after cell, and where to begin to look for each 256th part of the whole. */
+  readonly sums: Float64Array;
+  readonly guide: Uint16Array;
+  readonly total: number;
+  readonly atMost: Float64Array;
+  readonly hazards: readonly number[];
+}
+
+/** Draws learners from the posterior, and tests of a learner. */
+function testMaker({ standard, posterior, settings, wrong }: ForecastInput, random: Random) {
+  const { cells, cellOf } = fastLimits(standard);
+  const plan = manoeuvrePlan(standard);
+  const kinds = [...new Set([...plan.from, ...plan.share.keys()])];
+  const open = cells.map(({ needs }) => (needs === null ? -1 : kinds.indexOf(needs)));
+  const { questions } = standard;
+  const askedCells =
+    questions && wrong
+      ? [questions.item.explain, questions.item.demonstrate].map((item) =>
+          cellOf(item, questions.severity, null),
+        )
+      : [];
+  const asked = new Set(askedCells);
+  const drawn = new Uint8Array(kinds.length);
+  const order = plan.from.map((kind) => kinds.indexOf(kind));
+
+  const drawKinds = () => {
+    drawn.fill(0);
+    for (let n = 0; n < plan.draw; n += 1) {
+      const other = n + Math.floor(random() * (order.length - n));
+      [order[n], order[other]] = [order[other] ?? 0, order[n] ?? 0];
+      drawn[order[n] ?? 0] = 1;
+    }
+    for (const [kind, share] of plan.share) if (random() < share) drawn[kinds.indexOf(kind)] = 1;
+  };
+
+  return {
+    learner: (): DrawnLearner => {
+      const rates = new Float64Array(cells.length);
+      posterior.small.forEach((rate, n) => {
+        if (rate && !asked.has(n)) rates[n] = drawGamma(random, Math.max(1e-6, rate.alpha)) / rate.beta;
+      });
+      for (const { rate, cells: of, shares } of posterior.grave) {
+        const whole = drawGamma(random, Math.max(1e-6, rate.alpha)) / rate.beta;
+        of.forEach((cell, k) => (rates[cell] = whole * (shares[k] ?? 0)));
+      }
+      let total = 0;
+      const sums = rates.map((rate) => (total += rate));
+      const hazards = posterior.hazards.map(({ a, b }) => drawBeta(random, a, b));
+      return {
+        sums,
+        guide: guideTo(sums, total),
+        total,
+        atMost: atMostOf(settings.nerves * total, settings.daySpread),
+        hazards,
+      };
+    },
+    /** Safety questions that go wrong come first. @returns how many */
+    questions: (into: Uint16Array): number => {
+      const [first] = askedCells;
+      if (!wrong || first === undefined || first === null) return 0;
+      let count = 0;
+      let left = random();
+      for (const chance of wrong) {
+        left -= chance;
+        if (left < 0 || count + 1 >= wrong.length) break;
+        into[count] = first;
+        count += 1;
+      }
+      return count;
+    },
+    /** The order in which marks would come, after those that are there. @returns how many there are then */
+    order: ({ sums, guide, total, atMost }: DrawnLearner, into: Uint16Array, from: number): number => {
+      if (kinds.length > 0) drawKinds();
+      const count = from + (total > 0 ? atMost.length : 0);
+      for (let n = from; n < count; n += 1) {
+        const part = random();
+        const wanted = part * total;
+        let cell = guide[Math.floor(part * GUIDES)] ?? 0;
+        while ((sums[cell] ?? Infinity) <= wanted) cell += 1;
+        const needs = open[cell] ?? -1;
+        into[n] = needs >= 0 && drawn[needs] === 0 ? NO_MARK : cell;
+      }
+      return count;
+    },
+  };
+}
+
+const GUIDES = 256;
+
+/** For each part of the whole the first cell that can be meant. */
+function guideTo(sums: Float64Array, total: number): Uint16Array {
+  const guide = new Uint16Array(GUIDES);
+  for (let part = 0, cell = 0; part < GUIDES; part += 1) {
+    while (cell < sums.length - 1 && (sums[cell] ?? 0) <= (part / GUIDES) * total) cell += 1;
+    guide[part] = cell;
+  }
+  return guide;
+}
+
+/** The first index whose sum is above a number. */
+function find(sums: Float64Array, x: number): number {
+  let [low, high] = [0, sums.length - 1];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((sums[middle] ?? 0) > x) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** So many tests are asked again for gains: more would move no gain by a per cent. */
+const ASKED_AGAIN = 3_000;
+
+/**
+ * Gains by thinning: in every test the marks of one item are taken away as often as a ready learner would not have
+ * made them, and the test is judged again.
+ */
+function gainsOf(standard: Standard, posterior: Posterior, tests: SimulatedTests): readonly Gain[] {
+  const { cells, firstBreach } = fastLimits(standard);
+  const items = [...new Set(cells.map(({ item }) => item))];
+  const itemOfCell = Uint16Array.from(cells, ({ item }) => items.indexOf(item));
+  const keep = Float64Array.from(cells, (_, n) =>
+    Math.min(1, (posterior.ready[n] ?? 0) / Math.max(1e-12, meanRate(posterior, n))),
+  );
+  const gained = new Float64Array(items.length);
+  const seen = new Int32Array(items.length).fill(-1);
+  const left = new Uint16Array(LONGEST + 64);
+  const { marks, luck, starts } = tests;
+  const all = starts.length - 1;
+  const step = Math.max(1, Math.floor(all / ASKED_AGAIN));
+  let asked = 0;
+  for (let test = 0; test < all; test += step) {
+    asked += 1;
+    const [from, to] = [starts[test] ?? 0, starts[test + 1] ?? 0];
+    const before = firstBreach(marks.subarray(from, to), to - from).at;
+    // What comes after the breach changes nothing.
+    if (before < 0) continue;
+    const held = passWith(tests, test, before);
+    for (let m = from; m <= from + before; m += 1) {
+      const item = itemOfCell[marks[m] ?? NO_MARK];
+      if (item === undefined || seen[item] === test) continue;
+      seen[item] = test;
+      for (let n = from; n < to; n += 1) {
+        const cell = marks[n] ?? NO_MARK;
+        left[n - from] = itemOfCell[cell] === item && (luck[n] ?? 0) >= (keep[cell] ?? 1) ? NO_MARK : cell;
+      }
+      gained[item] = (gained[item] ?? 0) + passWith(tests, test, firstBreach(left, to - from).at) - held;
+    }
+  }
+  return items
+    .map((item, n) => ({ item, gain: (gained[n] ?? 0) / Math.max(1, asked) }))
+    .filter(({ gain }) => gain > 1e-9)
+    .sort((a, b) => b.gain - a.gain || a.item.localeCompare(b.item));
+}
+
+/** Mean rate of a cell per test. */
+export function meanRate({ small, grave }: Posterior, cell: number): number {
+  const own = small[cell];
+  if (own) return own.alpha / own.beta;
+  for (const { rate, cells, shares } of grave) {
+    const at = cells.indexOf(cell);
+    if (at >= 0) return (rate.alpha / rate.beta) * (shares[at] ?? 0);
+  }
+  return 0;
+}
+
+function totalsOf(standard: Standard, tests: SimulatedTests): Forecast['totals'] {
+  const { main } = fastLimits(standard);
+  if (!main) return null;
+  const { marks, luck, starts, sure, atMost, inner } = tests;
+  const counts: number[] = [];
+  for (let test = 0; test + 1 < starts.length; test += 1) {
+    const from = starts[test] ?? 0;
+    const lengths = atMost[Math.floor(test / inner)] ?? new Float64Array();
+    const come = (sure[test] ?? 0) + find(lengths, luck[from] ?? 0.5);
+    let total = 0;
+    for (let n = from; n < Math.min(from + come, starts[test + 1] ?? 0); n += 1)
+      total += main.adds[marks[n] ?? NO_MARK] ?? 0;
+    const whole = Math.min(400, Math.round(total));
+    counts[whole] = (counts[whole] ?? 0) + 1;
+  }
+  return { limit: main.limit, max: main.max, counts: Array.from(counts, (count) => count ?? 0) };
+}
