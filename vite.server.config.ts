@@ -13,6 +13,7 @@ export default defineConfig({
         main: 'server/cli/main.ts',
         rejudge: 'server/work/rejudge.ts',
         places: 'server/work/places.ts',
+        readiness: 'server/work/readiness.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'part-[name].js' },
     },

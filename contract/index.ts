@@ -1,9 +1,29 @@
 export { API, MAX_BATCH } from './constants';
 export { DrillBatch, type DrillView } from './drill';
-export { LearnerChange, NewLearner, type HabitsView, type LearnerView } from './learner';
+export {
+  LearnerChange,
+  NewLearner,
+  PaperToKeep,
+  type HabitsView,
+  type LearnerView,
+  type Overrule,
+} from './learner';
+export { LessonToKeep, type LessonView } from './lesson';
+export { ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass } from './paths';
 export type { HotSpotsView, MarkAtPlace, PlaceRate } from './places';
 export type { ProblemDetails } from './problem';
+export {
+  AdviceToKeep,
+  SettingsToKeep,
+  type AdviceView,
+  type EvidenceView,
+  type RatingPair,
+  type ReadinessRow,
+  type SettingsView,
+  type TrustView,
+} from './readiness';
+export { ResultToKeep, type ResultView } from './result';
 export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
 export { RouteToKeep, type NetworkSummary, type RouteSummary, type RouteView } from './route';
 export { SignIn, type HealthView, type SessionView } from './session';

@@ -1,6 +1,19 @@
 import 'reflect-metadata';
 import type { Habits } from '../core/marking';
-import { IsISO8601, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsISO8601,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  ValidateNested,
+} from 'class-validator';
 
 const plain = { message: 'must be a day such as 2026-12-01' };
 
@@ -20,6 +33,41 @@ export class NewLearner {
   testDate?: string | null;
 }
 
+/** A paper that a learner needs on the day. */
+export class PaperToKeep {
+  @IsString()
+  @Length(1, 60)
+  @Matches(/\S/, { message: 'must not be blank' })
+  title!: string;
+
+  @IsBoolean()
+  seen!: boolean;
+
+  /** Last day on which it is good; null when it does not run out. */
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
+  @IsISO8601({ strict: true }, plain)
+  until?: string | null;
+}
+
+/** What the instructor holds against the forecast, and why. */
+export class OverruleToKeep {
+  @IsIn(['ready', 'nearly', 'not yet'])
+  word!: 'ready' | 'nearly' | 'not yet';
+
+  @IsString()
+  @Length(1, 400)
+  @Matches(/\S/, { message: 'must say why' })
+  reason!: string;
+}
+
+export interface Overrule {
+  readonly word: 'ready' | 'nearly' | 'not yet';
+  readonly reason: string;
+  readonly by: string;
+  readonly at: string;
+}
+
 export class LearnerChange {
   @IsOptional()
   @IsString()
@@ -31,12 +79,39 @@ export class LearnerChange {
   @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
   @IsISO8601({ strict: true }, plain)
   testDate?: string | null;
+
+  /** Id of the standard that is prepared for; null: that of the last mock. */
+  @IsOptional()
+  @IsString()
+  @Length(1, 80)
+  standard?: string | null;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => PaperToKeep)
+  papers?: PaperToKeep[];
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => OverruleToKeep)
+  overrule?: OverruleToKeep | null;
+
+  /** No longer taught here: kept, but out of the lists. */
+  @IsOptional()
+  @IsBoolean()
+  left?: boolean;
 }
 
 export interface LearnerView {
   readonly id: string;
   readonly name: string;
   readonly testDate: string | null;
+  readonly standard: string | null;
+  readonly papers: readonly PaperToKeep[];
+  readonly overrule: Overrule | null;
+  readonly left: boolean;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;
 }

@@ -1,6 +1,10 @@
 import { DrillBatch } from './drill';
 import { NewLearner, LearnerChange } from './learner';
+import { LessonToKeep } from './lesson';
+import { ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
+import { AdviceToKeep, SettingsToKeep } from './readiness';
+import { ResultToKeep } from './result';
 import { RouteToKeep } from './route';
 import { SignIn } from './session';
 import { EventBatch, NewTest } from './test';
@@ -34,6 +38,36 @@ export const operations: readonly Operation[] = [
     path: '/learners/:id/habits',
     summary: 'How often each skill went wrong before an instant, for this learner and the school',
   },
+  {
+    method: 'get',
+    path: '/learners/:id/evidence',
+    summary: 'What a learner’s mocks tell under a standard, for working out readiness',
+  },
+  { method: 'get', path: '/readiness', summary: 'How ready each learner is' },
+  { method: 'get', path: '/readiness/settings', summary: 'Constants of the judgement of readiness' },
+  {
+    method: 'put',
+    path: '/readiness/settings',
+    summary: 'Change constants of the judgement (If-Match)',
+    body: SettingsToKeep,
+  },
+  { method: 'get', path: '/coaching', summary: 'The school’s own advice on what marks mean' },
+  { method: 'put', path: '/coaching', summary: 'Change the advice (If-Match)', body: AdviceToKeep },
+  { method: 'get', path: '/results', summary: 'Official results, the newest first' },
+  { method: 'put', path: '/results/:id', summary: 'Enter an official result', body: ResultToKeep },
+  { method: 'delete', path: '/results/:id', summary: 'Take an official result away' },
+  { method: 'get', path: '/trust', summary: 'Whether what was foretold came true, and ratings of both' },
+  { method: 'get', path: '/lessons', summary: 'The diary between two instants' },
+  {
+    method: 'put',
+    path: '/lessons/:id',
+    summary: 'Add to the diary, or change (If-Match)',
+    body: LessonToKeep,
+  },
+  { method: 'delete', path: '/lessons/:id', summary: 'Take out of the diary (If-Match)' },
+  { method: 'post', path: '/calendar', summary: 'A new address of one’s calendar feed; the old one ends' },
+  { method: 'delete', path: '/calendar', summary: 'End the calendar feed' },
+  { method: 'get', path: '/calendar/:token', summary: 'The diary as iCalendar, without signing in' },
   { method: 'get', path: '/learners/:id/drill', summary: 'A learner’s answers to safety questions' },
   {
     method: 'post',
@@ -118,5 +152,12 @@ export const operations: readonly Operation[] = [
     path: '/tests/:id/track',
     summary: 'The way that was driven, as far as a receiver told it',
   },
+  { method: 'get', path: '/tests/:id/report.pdf', summary: 'The report of a drive, for print' },
+  { method: 'get', path: '/tests/:id/marks.csv', summary: 'The marks of a drive as a table' },
+  { method: 'get', path: '/tests/:id/marks.json', summary: 'The marks of a drive with its verdict' },
+  { method: 'get', path: '/tests/:id/shares', summary: 'Share links of a drive' },
+  { method: 'post', path: '/tests/:id/shares', summary: 'Make a share link', body: ShareToMake },
+  { method: 'delete', path: '/shares/:id', summary: 'End a share link' },
+  { method: 'get', path: '/shared/:token', summary: 'A drive as its share link shows it' },
   { method: 'get', path: '/tests/:id/log', summary: 'Its log as a file' },
 ];

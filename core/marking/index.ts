@@ -45,3 +45,5 @@ export {
   type QuestionDue,
 } from './plan';
 export { openRun, runsOf, type Run } from './run';
+export { stageAt, stages, stageTitle } from './stages';
+export { breachWords, decisiveWords, leftWords, outcomeWords, provisionalWords } from './words';

@@ -6,9 +6,17 @@ export {
   type ReadinessJudgement,
   type ReadinessWord,
 } from './judgement';
+export { papersOn, type Paper } from './papers';
 export type { PlannedHour } from './plan';
 export { posteriorOf, schoolRates, type SchoolRates } from './posterior';
+export {
+  questionOdds,
+  readinessOf,
+  workOutReadiness,
+  type Readiness,
+  type ReadinessInput,
+} from './readiness';
 export { settingsFrom, settingWords, usualSettings, type ReadinessSettings } from './settings';
-export { forecast, forecasting, type Forecast, type ForecastInput } from './simulate';
+export { forecast, type Forecast, type ForecastInput } from './simulate';
 export { trendOf, TREND_MOCKS, type Trend } from './trend';
 export { trustOf, TRUST_TESTS, type Foretold, type Trust } from './trust';

@@ -1,6 +1,6 @@
 import type { Standard } from '../standard';
 import { fastLimits, NO_MARK } from './cells';
-import { passWith, type Gain, type SimulatedTests } from './simulate';
+import { passWith, type Gain, type SimulatedTests } from './simulated';
 
 /** One lesson hour: what it is spent on, and the chance of a pass after it. */
 export interface PlannedHour {

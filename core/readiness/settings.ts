@@ -52,7 +52,7 @@ export const usualSettings: ReadinessSettings = {
   routes: 2,
   cleanMocks: 2,
   questions: 0.9,
-  leastTests: 1.2,
+  leastTests: 0.75,
   widest: 0.75,
   weekHours: 2,
   outer: 250,

@@ -1,8 +1,9 @@
 import type { DriveEvent, EventBody } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
-import { manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
+import { areaOf, ratedAreas } from '../../core/coaching';
+import { compileStandard, manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
 import type { DemoLearner } from './people';
-import { between, pick, poisson, uuidFrom, wholeBetween } from './random';
+import { between, pick, poisson, uuidFrom } from './random';
 
 /** How often skills go wrong at this stage of learning, against 1 for the rest (invented, for the demo only). */
 const COMMON: Readonly<Record<string, number>> = {
@@ -119,9 +120,54 @@ export function demoDrive(
   if (random() < 0.35) add(between(random, 6, until), { kind: 'note', text: pick(random, NOTES) });
   regradeOne(random, standard, log, add, until);
   add(minutes, { kind: 'end', how: 'finished' });
-  for (const area of ['observation', 'junctions', 'control'] as const)
-    add(minutes + 2, { kind: 'rating', area, value: wholeBetween(random, 2, 5), by: 'learner' });
+  rate(mock.startedAt, standard, who, log, (event) => add(minutes + 2, event));
+  drivenManoeuvres(mock.startedAt, standard, minutes, add);
   return log;
+}
+
+/** Both rate each area of the drive out of ten: the instructor by what was marked, the learner as they see it. */
+function rate(
+  startedAt: Date,
+  standard: Standard,
+  who: DemoLearner,
+  log: readonly DriveEvent[],
+  add: (event: EventBody) => void,
+): void {
+  const random = randomFrom(seedOf(`ratings ${startedAt.toISOString()}`));
+  const { itemOf } = compileStandard(standard);
+  const marked = log.flatMap((event) =>
+    event.kind === 'fault' ? [areaOf(itemOf(event.item).item.skill)] : [],
+  );
+  const held = (value: number) => Math.min(10, Math.max(1, Math.round(value)));
+  for (const { id: area } of ratedAreas(standard)) {
+    const value = held(9 - 1.4 * marked.filter((of) => of === area).length);
+    const own = held(value + (who.sureness ?? 0.4) + between(random, -1.2, 1.2));
+    add({ kind: 'rating', area, value: own, by: 'learner' });
+    add({ kind: 'rating', area, value, by: 'instructor' });
+  }
+}
+
+/** One of the manoeuvres that the drive plan draws, all where all are driven, and now and then an emergency stop. */
+function drivenManoeuvres(
+  startedAt: Date,
+  standard: Standard,
+  minutes: number,
+  add: (minute: number, event: EventBody) => string,
+): void {
+  const random = randomFrom(seedOf(`manoeuvres ${startedAt.toISOString()}`));
+  const plan = standard.drive?.manoeuvres;
+  if (!plan) return;
+  const kinds = [...plan.from];
+  while (kinds.length > plan.draw) kinds.splice(Math.floor(random() * kinds.length), 1);
+  if (random() < (standard.drive?.emergencyStopShare ?? 0)) kinds.push('emergency-stop');
+  kinds.forEach((kind, n) => {
+    const found = standard.manoeuvres.find((one) => one.kind === kind);
+    if (!found) return;
+    const run = uuidFrom(random);
+    const from = minutes * 0.82 + (n * minutes * 0.09) / kinds.length;
+    add(from, { kind: 'manoeuvre', run, manoeuvre: found.id, phase: 'start' });
+    add(from + 0.4, { kind: 'manoeuvre', run, manoeuvre: found.id, phase: 'end' });
+  });
 }
 
 /** Now and then an instructor thinks better of a mark. */

@@ -27,6 +27,10 @@ export interface DemoLearner {
   readonly testIn: number | null;
   /** Days from the last mock to today. */
   readonly lastMockAgo: number;
+  /** How far above (or below) the instructor this learner rates a drive, of ten; and how far that wavers. */
+  readonly sureness?: number;
+  /** Official tests that were taken: days ago, and whether they were passed. */
+  readonly results?: readonly (readonly [daysAgo: number, passed: boolean])[];
 }
 
 const learner = (
@@ -54,6 +58,7 @@ export const demoLearners: readonly DemoLearner[] = [
     habits: { 'approach-speed': 3 },
     testIn: 23,
     lastMockAgo: 2,
+    results: [[31, false]],
   }),
   // One bad habit: looking round before moving off.
   learner('Amara Okonwe', 'fault-ceiling', [0, 1], {
@@ -88,6 +93,9 @@ export const demoLearners: readonly DemoLearner[] = [
     habits: { hesitation: 4 },
     testIn: 37,
     lastMockAgo: 4,
+    // Sure of everything, and wrong about it.
+    sureness: 3.2,
+    results: [[52, false]],
   }),
   learner('Sefa Taulalo', 'graded-faults', [1, 2], {
     mocks: 5,
@@ -112,6 +120,8 @@ export const demoLearners: readonly DemoLearner[] = [
     habits: {},
     testIn: 5,
     lastMockAgo: 1,
+    // Better than they think.
+    sureness: -3,
   }),
   learner('Nils Askeby', 'graded-faults', [1, 1], {
     mocks: 4,

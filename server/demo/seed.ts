@@ -7,6 +7,7 @@ import {
   addLearner,
   addTest,
   addVehicle,
+  changeLearner,
   changeVehicle,
   keepNetwork,
   keepRoute,
@@ -21,6 +22,7 @@ import { onRoute } from './places';
 import { between, uuidFrom, wholeBetween } from './random';
 import { DEMO_NETWORK, demoNetwork, demoRoutes } from './routes';
 import type { Route } from '../../core/route';
+import { demoPapers, seedDiary, seedResults } from './term';
 import { demoVehicleStates } from './vehicles';
 
 export const DEMO_SEED = 20_260_914;
@@ -51,12 +53,22 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
   }
   const routes = await addDemoRoutes(db, today);
   const drilling = randomFrom(seed + 2);
+  const learners: string[] = [];
   for (const [n, who] of demoLearners.entries()) {
     const standard = await shippedStandard(db, who.standard);
     const id = uuidFrom(random);
     const testDate =
       who.testIn === null ? null : new Date(today.getTime() + who.testIn * DAY).toISOString().slice(0, 10);
     await addLearner(db, { id, name: who.name, testDate });
+    await changeLearner(db, id, 1, {
+      name: who.name,
+      testDate,
+      standard: standard.id,
+      papers: demoPapers(today, n),
+      overrule: null,
+      left: false,
+    });
+    learners.push(id);
     await addDrill(db, id, demoDrill(drilling, today, Math.min(1, who.mocks / 7)));
     await seedMocks(db, random, standard, who, {
       learner: id,
@@ -67,6 +79,8 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
       routeOf: (mock) => routes[(3 * n + 5 * mock) % routes.length] ?? null,
     });
   }
+  await seedResults(db, today, learners, randomFrom(seed + 4));
+  await seedDiary(db, today, { learners, instructors, vehicles, routes });
 }
 
 /** The county and its routes; also for a demo school that was made before there were any. */

@@ -1,6 +1,8 @@
 import Router from '@koa/router';
 import { API, type HealthView } from '../../contract';
 import { signInThrottle } from '../http';
+import { coachingRoutes } from './coaching';
+import { diaryRoutes } from './diary';
 import { drillRoutes } from './drill';
 import { learnerRoutes } from './learners';
 import { networkRoutes } from './networks';
@@ -8,6 +10,9 @@ import { openApi } from './openapi';
 import type { Parts } from './parts';
 import { placeRoutes } from './places';
 import { questionRoutes } from './questions';
+import { readinessRoutes } from './readiness';
+import { reportRoutes } from './reports';
+import { resultRoutes } from './results';
 import { routeRoutes } from './routes';
 import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
@@ -31,6 +36,10 @@ export function routes(parts: Parts): Router {
   });
   sessionRoutes(router, parts, signInThrottle());
   learnerRoutes(router, parts);
+  readinessRoutes(router, parts);
+  coachingRoutes(router, parts);
+  resultRoutes(router, parts);
+  diaryRoutes(router, parts);
   drillRoutes(router, parts);
   vehicleRoutes(router, parts);
   questionRoutes(router, parts);
@@ -39,5 +48,6 @@ export function routes(parts: Parts): Router {
   placeRoutes(router, parts);
   standardRoutes(router, parts);
   testRoutes(router, parts);
+  reportRoutes(router, parts);
   return router;
 }

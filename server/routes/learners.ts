@@ -13,7 +13,7 @@ import {
   signedIn,
   wantedRevision,
 } from '../http';
-import { addLearner, changeLearner, drivesBefore, learnerById, listLearners } from '../store';
+import { addLearner, changeLearner, drivesBefore, learnerById, listLearners, newestStandard } from '../store';
 import type { Parts } from './parts';
 
 /** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
@@ -66,15 +66,29 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   });
 
   router.patch('/learners/:id', async (ctx) => {
-    signedIn(ctx);
+    const instructor = signedIn(ctx);
     const change = bodyAs(ctx, LearnerChange);
     const revision = wantedRevision(ctx);
     const held = await learnerById(db, String(ctx.params.id));
     if (!held) throw notFound('such learner');
-    const { name = held.name, testDate = held.testDate } = change;
-    if (!(await changeLearner(db, held.id, revision, { name, testDate }))) throw changedMeanwhile('learner');
-    const changed = await learnerById(db, held.id);
+    const {
+      name = held.name,
+      testDate = held.testDate,
+      standard = held.standard,
+      papers = held.papers,
+      left = held.left,
+    } = change;
+    if (standard !== held.standard && standard !== null && !(await newestStandard(db, standard)))
+      throw badInput('The standard is not kept here.', [
+        { path: 'standard', message: 'is no standard here' },
+      ]);
+    const overrule =
+      change.overrule === undefined
+        ? held.overrule
+        : change.overrule && { ...change.overrule, by: instructor.name, at: now().toISOString() };
+    const changed = { name, testDate, standard, papers, overrule, left };
+    if (!(await changeLearner(db, held.id, revision, changed))) throw changedMeanwhile('learner');
     ctx.set('ETag', etagOf(revision + 1));
-    ctx.body = changed;
+    ctx.body = await learnerById(db, held.id);
   });
 }

@@ -7,6 +7,8 @@ export {
   type Instructor,
 } from './instructors';
 export { addDrill, drillOf } from './drill';
+export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
+export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
 export { addLearner, changeLearner, learnerById, listLearners } from './learners';
 export { keepNetwork, listNetworks, networkById, networkFile } from './networks';
 export {
@@ -26,6 +28,8 @@ export {
   routeById,
   routePhoto,
 } from './routes';
+export { keepResult, listResults, removeResult } from './results';
+export { keepSettings, settingsHeld } from './settings';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
@@ -38,6 +42,7 @@ export {
   highestSeqs,
   listTests,
   stateOfDrives,
+  stateOfEvidence,
   testById,
 } from './tests';
 export {

@@ -14,7 +14,7 @@ describe('migrations', () => {
     const file = folder.path(`${from}.db`);
     const old = await openDatabase(file, from);
     await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
-    await sql`insert into learners values ('l', 'L', null, 1)`.execute(old);
+    await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
     await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
     await sql`insert into tests values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
     // Position fixes were once among the events.

@@ -7,6 +7,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '003-questions': { up: questions },
   '004-vehicles-and-drill': { up: vehiclesAndDrill },
   '005-routes': { up: routes },
+  '006-readiness-and-diary': { up: readinessAndDiary },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -84,6 +85,33 @@ async function routes(db: Kysely<unknown>): Promise<void> {
     primary key (route, feature)) strict`.execute(db);
   await sql`alter table tests add column route text references routes(id)`.execute(db);
   await sql`create index tests_by_route on tests(route) where route is not null`.execute(db);
+}
+
+async function readinessAndDiary(db: Kysely<unknown>): Promise<void> {
+  await sql`create table settings (key text primary key, body text not null, revision integer not null default 1) strict`.execute(
+    db,
+  );
+  await sql`alter table learners add column standard text`.execute(db);
+  await sql`alter table learners add column papers text not null default '[]'`.execute(db);
+  await sql`alter table learners add column overrule text`.execute(db);
+  await sql`alter table learners add column has_left integer not null default 0`.execute(db);
+  await sql`create table results (
+    id text primary key, learner text not null references learners(id), day text not null,
+    standard text not null, passed integer not null, note text not null default '',
+    foretold text, entered_at text not null, removed integer not null default 0) strict`.execute(db);
+  await sql`create index results_by_learner on results(learner, day)`.execute(db);
+  await sql`create table lessons (
+    id text primary key, kind text not null, learner text references learners(id),
+    instructor text not null references instructors(id), vehicle text references vehicles(id),
+    route text references routes(id), starts_at text not null, minutes integer not null,
+    zone text not null, place text not null default '', lat real, lon real, note text not null default '',
+    uid text, removed integer not null default 0, revision integer not null default 1) strict`.execute(db);
+  await sql`create index lessons_by_start on lessons(starts_at)`.execute(db);
+  await sql`create table links (
+    id text primary key, kind text not null, token_hash text not null unique, subject text not null,
+    instructor text not null references instructors(id), created_at text not null, expires_at text,
+    revoked_at text) strict`.execute(db);
+  await sql`create index links_by_subject on links(kind, subject)`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

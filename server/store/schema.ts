@@ -11,7 +11,61 @@ export interface Tables {
     demo: number;
   };
   sessions: { token_hash: string; instructor: string; expires_at: string };
-  learners: { id: string; name: string; test_date: string | null; revision: number };
+  learners: {
+    id: string;
+    name: string;
+    test_date: string | null;
+    /** Id of the standard that is prepared for; null: that of the last mock. */
+    standard: string | null;
+    papers: string;
+    overrule: string | null;
+    /** No longer taught here; kept for what was driven and for results. */
+    has_left: number;
+    revision: number;
+  };
+  settings: { key: string; body: string; revision: number };
+  results: {
+    id: string;
+    learner: string;
+    day: string;
+    standard: string;
+    passed: number;
+    note: string;
+    /** The forecast as it stood before that day; null when there was nothing to say one from. */
+    foretold: string | null;
+    entered_at: string;
+    removed: number;
+  };
+  lessons: {
+    id: string;
+    kind: 'lesson' | 'test' | 'other';
+    learner: string | null;
+    instructor: string;
+    vehicle: string | null;
+    route: string | null;
+    starts_at: string;
+    minutes: number;
+    zone: string;
+    place: string;
+    lat: number | null;
+    lon: number | null;
+    note: string;
+    /** What another calendar calls it. */
+    uid: string | null;
+    removed: number;
+    revision: number;
+  };
+  /** Ways in without signing in: a drive shown to its learner, a calendar feed. Only a hash is kept. */
+  links: {
+    id: string;
+    kind: 'report' | 'calendar';
+    token_hash: string;
+    subject: string;
+    instructor: string;
+    created_at: string;
+    expires_at: string | null;
+    revoked_at: string | null;
+  };
   vehicles: { id: string; name: string; plate: string; card: string; record: string; revision: number };
   checkups: { id: string; vehicle: string; at: string; body: string };
   photos: { vehicle: string; control: string; jpeg: Buffer };

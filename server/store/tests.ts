@@ -231,3 +231,15 @@ export async function stateOfDrives(db: Database): Promise<string> {
       || ' ' || (select coalesce(sum(version), 0) from networks) as state`.execute(db);
   return rows[0]?.state ?? '';
 }
+
+/** Changes whenever something has from which readiness is worked out. */
+export async function stateOfEvidence(db: Database): Promise<string> {
+  const { rows } = await sql<{ state: string }>`
+    select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from drill)
+      || ' ' || (select count(*) from tests) || ' ' || (select count(*) from standards)
+      || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from learners)
+      || ' ' || (select coalesce(sum(revision), 0) from questions)
+      || ' ' || (select coalesce(sum(revision), 0) from settings)
+      || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from lessons) as state`.execute(db);
+  return rows[0]?.state ?? '';
+}

@@ -2,7 +2,7 @@ import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material'
 import { useNavigate } from 'react-router';
 import { useLearnersQuery, useTestsQuery } from '../api';
 import { dayText } from '../ui';
-import { outcomeWords } from '../verdict';
+import { outcomeWords } from '../../core/marking';
 
 interface Place {
   readonly id: string;

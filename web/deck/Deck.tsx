@@ -3,24 +3,24 @@ import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
+  type DueManoeuvre,
+  type EventBody,
+  type EventOf,
   isFixedCourse,
   isPaused,
+  type Judgement,
   keepsFix,
   manoeuvresDue,
   openRun,
   planOf,
   questionsDue,
   runsOf,
-  type DueManoeuvre,
-  type EventBody,
-  type EventOf,
-  type Judgement,
+  stages,
 } from '../../core/marking';
 import { usualItems, type Item, type Severity } from '../../core/standard';
 import type { OpenDrive } from '../log';
 import { usePosition, useReceiver, type Fix } from '../position';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
-import { stages } from '../verdict';
 import { colour, KeyList, Wren } from '../ui';
 import { ActedBanner, ActedButtons, type ActedBy } from './Acted';
 import { DeckClock } from './DeckClock';

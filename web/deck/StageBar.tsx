@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { MenuItem, Select } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { colour, tokens } from '../ui';
-import { stages } from '../verdict';
+import { stages } from '../../core/marking';
 
 const Stage = styled('button')({
   font: 'inherit',

@@ -1,10 +1,9 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { secondsSince, clockText, type EventBody, type Judgement } from '../../core/marking';
+import { clockText, type EventBody, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { useGuide } from '../grading';
 import { colour, Glyph } from '../ui';
-import { stageAt } from '../verdict';
 
 interface Props {
   readonly standard: Standard;

@@ -1,8 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { secondsSince, clockText, type DrivePeg, type EventBody, type Judgement } from '../../core/marking';
+import {
+  clockText,
+  type DrivePeg,
+  type EventBody,
+  type Judgement,
+  secondsSince,
+  stageAt,
+} from '../../core/marking';
 import type { Standard } from '../../core/standard';
-import { stageAt } from '../verdict';
 import { colour, PegSign } from '../ui';
 import { SortDialog } from './SortDialog';
 

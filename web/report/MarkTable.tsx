@@ -1,9 +1,8 @@
 import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { secondsSince, clockText, type EventBody, type Judgement } from '../../core/marking';
+import { clockText, type EventBody, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { useGuide } from '../grading';
 import { Glyph, WideTable } from '../ui';
-import { stageAt } from '../verdict';
 
 interface Props {
   readonly standard: Standard;

@@ -1,12 +1,18 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { judgeUnder, type ForeignJudgement } from '../../core/marking';
+import {
+  breachWords,
+  decisiveWords,
+  type ForeignJudgement,
+  judgeUnder,
+  outcomeWords,
+} from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import { errorText, newestVersions, useStandardQuery, useStandardsQuery } from '../api';
 import type { OpenDrive } from '../log';
 import { ErrorNote, LoadingNote, OpeningRow } from '../ui';
-import { breachWords, decisiveWords, OutcomeSign, outcomeWords } from '../verdict';
+import { OutcomeSign } from '../verdict';
 
 /** The same drive as the other schools of marking would have judged it; asked for, since it loads them all. */
 export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {

@@ -1,8 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { secondsSince, clockText, type Judgement } from '../../core/marking';
+import { clockText, type Judgement, secondsSince, stageTitle } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, GlyphShape, gravityColour } from '../ui';
-import { stageTitle } from '../verdict';
 
 interface Props {
   readonly standard: Standard;

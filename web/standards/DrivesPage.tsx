@@ -17,7 +17,8 @@ import type { RejudgedDrive } from '../../contract';
 import type { Outcome, Standard } from '../../core/standard';
 import { errorText, useStandardQuery } from '../api';
 import { dayText, EmptyNote, ErrorNote, LoadingNote, WideTable } from '../ui';
-import { decisiveWords, OutcomeSign, outcomeWords } from '../verdict';
+import { OutcomeSign } from '../verdict';
+import { decisiveWords, outcomeWords } from '../../core/marking';
 import { useRejudging, type Rejudging } from './useRejudging';
 
 /** Every drive of the school as one standard would have judged it. */

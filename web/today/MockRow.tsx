@@ -3,7 +3,8 @@ import { Link } from 'react-router';
 import type { TestSummary } from '../../contract';
 import { useStandardQuery } from '../api';
 import { colour, dayText, Glyph, hourText, isToday, severityWord } from '../ui';
-import { breachWords, OutcomeSign, outcomeWords } from '../verdict';
+import { OutcomeSign } from '../verdict';
+import { breachWords, outcomeWords } from '../../core/marking';
 
 /** One mock in a line: when, who, how it came out and by which limit. Opens where there is work left on it. */
 export function MockRow({ test }: { readonly test: TestSummary }) {

@@ -1,8 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { secondsSince, clockText, type Judgement } from '../../core/marking';
+import { clockText, type Judgement, leftWords, secondsSince } from '../../core/marking';
 import { compileStandard, limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
 import { colour, Glyph, severityWord, OpeningRow } from '../ui';
-import { leftWords } from './words';
 
 interface Props {
   readonly standard: Standard;

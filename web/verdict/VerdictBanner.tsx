@@ -1,9 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import type { Judgement } from '../../core/marking';
+import { decisiveWords, type Judgement, outcomeWords, provisionalWords } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import { colour } from '../ui';
 import { OutcomeSign } from './OutcomeSign';
-import { decisiveWords, outcomeWords, provisionalWords } from './words';
 
 /** The verdict and the limit that decided it; the largest thing where it stands. */
 export function VerdictBanner({ standard, judgement }: { standard: Standard; judgement: Judgement }) {

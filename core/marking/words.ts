@@ -6,7 +6,7 @@ import {
   type Outcome,
   type Standard,
   type Verdict,
-} from '../../core/standard';
+} from '../standard';
 
 export const outcomeWords: Readonly<Record<Outcome, string>> = {
   pass: 'Pass',

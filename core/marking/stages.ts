@@ -1,4 +1,4 @@
-import type { Drive } from '../../core/marking';
+import type { Drive } from './drive';
 
 /** The order of a mock, as every school of testing keeps it; ids go into the log, words onto the screen. */
 export const stages = [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { judge } from '../../core/marking';
-import { eventsOf, limitInput, standardWith } from '../../core/testing';
+import { judge } from './judge';
+import { eventsOf, limitInput, standardWith } from '../testing';
 import { stageAt } from './stages';
 import { decisiveWords, leftWords, provisionalWords } from './words';
 

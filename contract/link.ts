@@ -1,0 +1,36 @@
+import 'reflect-metadata';
+import { IsInt, Max, Min } from 'class-validator';
+import type { DriveEvent } from '../core/marking';
+import type { Standard } from '../core/standard';
+
+/** A link for a learner to one drive. */
+export class ShareToMake {
+  /** After so many days it shows nothing any more. */
+  @IsInt()
+  @Min(1)
+  @Max(365)
+  days!: number;
+}
+
+export interface LinkView {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly expiresAt: string | null;
+  readonly revokedAt: string | null;
+  /** Only in the answer that made it: it is not kept. */
+  readonly token?: string;
+}
+
+/** What a share link shows: one drive, and of people only the learner and the instructor, by first name. */
+export interface SharedView {
+  readonly learner: string;
+  readonly instructor: string;
+  readonly startedAt: string;
+  readonly zone: string;
+  readonly retest: boolean;
+  readonly route: string | null;
+  readonly standard: Standard;
+  /** Marks and what they need; no private notes, no positions. */
+  readonly events: readonly DriveEvent[];
+  readonly expiresAt: string | null;
+}

@@ -1,0 +1,115 @@
+import type { Judgement } from '../marking';
+import { compileStandard, skillAreas, skillOf, type Standard } from '../standard';
+
+/** One thing to work on, and why it and no other. */
+export interface Priority {
+  readonly item: string;
+  readonly label: string;
+  readonly skill: string;
+  /** Times it counted today, and how grave the gravest was. */
+  readonly times: number;
+  readonly gravity: number;
+  /** Added to the chance of a pass when it is as good as a ready learner's. */
+  readonly gain: number;
+  /** Where it was marked, by feature id; null where nobody knows. */
+  readonly features: readonly (string | null)[];
+  readonly marks: readonly string[];
+}
+
+/** So much the chance must rise for a thing that did not go wrong today to be named (ours). */
+const LEAST_GAIN = 0.01;
+/** A grave fault of today comes before any gain (ours). */
+const GRAVE = 10;
+
+/**
+ * The few things to work on: what was grave today first, then what costs the test most, with what went wrong today
+ * before what did not. No more than `most`, for nobody remembers more.
+ *
+ * @param gains by item, from the forecast
+ */
+export function prioritiesOf(
+  standard: Standard,
+  judgement: Pick<Judgement, 'marks'>,
+  gains: readonly { readonly item: string; readonly gain: number }[],
+  most = 3,
+): readonly Priority[] {
+  const { itemOf, severities } = compileStandard(standard);
+  const gainOf = new Map(gains.map(({ item, gain }) => [item, gain]));
+  const marked = new Map<string, Judgement['marks'][number][]>();
+  for (const mark of judgement.marks) {
+    if (mark.uncounted !== null || (severities.get(mark.severity)?.gravity ?? 0) === 0) continue;
+    const kin = marked.get(mark.item);
+    if (kin) kin.push(mark);
+    else marked.set(mark.item, [mark]);
+  }
+  const named = new Set([
+    ...marked.keys(),
+    ...gains.filter(({ gain }) => gain >= LEAST_GAIN).map(({ item }) => item),
+  ]);
+  return [...named]
+    .map((item): Priority => {
+      const { label, skill } = itemOf(item).item;
+      const own = marked.get(item) ?? [];
+      const gravity = Math.max(0, ...own.map(({ severity }) => severities.get(severity)?.gravity ?? 0));
+      return {
+        item,
+        label,
+        skill,
+        times: own.length,
+        gravity,
+        gain: gainOf.get(item) ?? 0,
+        features: own.map(({ feature }) => feature),
+        marks: own.map(({ by }) => by),
+      };
+    })
+    .sort((a, b) => rank(b) - rank(a) || a.label.localeCompare(b.label))
+    .slice(0, most);
+}
+
+const rank = ({ gravity, gain, times }: Priority): number =>
+  (gravity >= 2 ? GRAVE * gravity : 0) + gain * (times > 0 ? 2 : 1) + 0.005 * times;
+
+/** Areas that were clean today and were not in one of the last drives before. @param before the newest first */
+export function cleanNow(
+  standard: Standard,
+  today: Pick<Judgement, 'marks'>,
+  before: readonly {
+    readonly standard: Standard;
+    readonly marks: readonly { readonly item: string; readonly severity: string }[];
+  }[],
+): readonly { readonly area: string; readonly title: string; readonly before: number }[] {
+  const areasOf = (of: Standard, marks: readonly { readonly item: string; readonly severity: string }[]) => {
+    const { itemOf, hasItem, severities } = compileStandard(of);
+    const counts = new Map<string, number>();
+    for (const { item, severity } of marks) {
+      if (!hasItem(item) || (severities.get(severity)?.gravity ?? 0) === 0) continue;
+      const area = areaOf(itemOf(item).item.skill);
+      if (area) counts.set(area, (counts.get(area) ?? 0) + 1);
+    }
+    return counts;
+  };
+  const now = areasOf(standard, today.marks);
+  const could = new Set(compileStandard(standard).placed.map(({ item }) => areaOf(item.skill)));
+  const earlier = new Map<string, number>();
+  for (const drive of before.slice(0, 3))
+    for (const [area, times] of areasOf(drive.standard, drive.marks))
+      earlier.set(area, (earlier.get(area) ?? 0) + times);
+  return skillAreas
+    .filter(({ id }) => could.has(id) && !now.has(id) && (earlier.get(id) ?? 0) > 0)
+    .map(({ id, title }) => ({ area: id, title, before: earlier.get(id) ?? 0 }))
+    .sort((a, b) => b.before - a.before);
+}
+
+/** The area that a skill belongs to. */
+export function areaOf(skill: string): string | null {
+  if (!skillOf(skill)) return null;
+  return skillAreas.find(({ skills }) => skills.some(({ id }) => id === skill))?.id ?? null;
+}
+
+/** Areas that a learner and an instructor rate after a drive: those that the standard marks. */
+export function ratedAreas(standard: Standard): readonly { readonly id: string; readonly title: string }[] {
+  const could = new Set(compileStandard(standard).placed.map(({ item }) => areaOf(item.skill)));
+  return skillAreas
+    .filter(({ id }) => could.has(id) && id !== 'ready' && id !== 'rules')
+    .map(({ id, title }) => ({ id, title }));
+}

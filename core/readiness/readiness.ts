@@ -1,0 +1,91 @@
+import { memoryOf, questionSets, recallAt, wrongChances, type Question, type Recalled } from '../questions';
+import { seedOf } from '../random';
+import type { Standard } from '../standard';
+import type { Evidence } from './evidence';
+import { judgeReadiness, type ReadinessJudgement } from './judgement';
+import { papersOn, type Paper } from './papers';
+import { posteriorOf, type SchoolRates } from './posterior';
+import type { ReadinessSettings } from './settings';
+import { forecasting, type Forecast } from './simulate';
+
+/** Everything that is known of a learner for one test day. */
+export interface ReadinessInput {
+  readonly learner: string;
+  readonly standard: Standard;
+  readonly evidence: readonly Evidence[];
+  readonly school: SchoolRates;
+  readonly settings: ReadinessSettings;
+  readonly questions: readonly Pick<Question, 'id' | 'kind'>[];
+  readonly answers: readonly Recalled[];
+  readonly papers: readonly Paper[];
+  readonly papersSeen: string | null;
+  /** ISO instant of the test, or of now where no day is known. */
+  readonly day: string;
+  readonly now: string;
+  readonly hours: number;
+  readonly brief?: boolean;
+}
+
+export interface Readiness extends ReadinessJudgement {
+  readonly forecast: Forecast;
+  /** Evidence in whole tests, after weighing. */
+  readonly tests: number;
+  readonly questionsRight: number | null;
+}
+
+/** Chances of so many safety questions wrong on a day; null when the standard asks none, or the bank is too small. */
+export function questionOdds(
+  standard: Standard,
+  questions: readonly Pick<Question, 'id' | 'kind'>[],
+  answers: readonly Recalled[],
+  day: string,
+): readonly number[] | null {
+  const rule = standard.questions;
+  if (!rule || rule.explain + rule.demonstrate === 0) return null;
+  let sets;
+  try {
+    sets = questionSets(questions, rule);
+  } catch (error) {
+    // Rules that draw many questions make more sets than can be gone through: then their marks have to tell.
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+  if (sets.length === 0) return null;
+  const memory = memoryOf(answers);
+  const recall = new Map(questions.map(({ id }) => [id, recallAt(memory.get(id), day)]));
+  return wrongChances(sets, (id) => recall.get(id) ?? 0);
+}
+
+/** The whole judgement of one learner; yields the share that is done. The same input gives the same numbers. */
+export function* workOutReadiness(input: ReadinessInput): Generator<number, Readiness> {
+  const { standard, evidence, school, settings, answers, questions, papers, day, now } = input;
+  const posterior = posteriorOf(standard, evidence, school, settings, day);
+  const wrong = questionOdds(standard, questions, answers, day);
+  const forecast = yield* forecasting({
+    standard,
+    posterior,
+    settings,
+    wrong,
+    hours: input.hours,
+    seed: seedOf(input.learner),
+    brief: input.brief ?? false,
+  });
+  const questionsRight = wrong?.[0] ?? null;
+  const judged = judgeReadiness(standard, evidence, forecast, {
+    tests: posterior.tests,
+    questionsRight,
+    papers: papersOn(papers, day.slice(0, 10), input.papersSeen),
+    settings,
+    now,
+  });
+  return { ...judged, forecast, tests: posterior.tests, questionsRight };
+}
+
+/** Runs it to its end. */
+export function readinessOf(input: ReadinessInput): Readiness {
+  const steps = workOutReadiness(input);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}

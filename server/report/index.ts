@@ -1,0 +1,1 @@
+export { reportPdf } from './pdf';

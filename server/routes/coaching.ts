@@ -1,0 +1,28 @@
+import type Router from '@koa/router';
+import { AdviceToKeep, type AdviceView } from '../../contract';
+import { parseAdvice, type Advice } from '../../core/coaching';
+import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision } from '../http';
+import { keepSettings, settingsHeld } from '../store';
+import type { Parts } from './parts';
+
+const COACHING = 'coaching';
+
+export function coachingRoutes(router: Router, { db }: Parts): void {
+  router.get('/coaching', async (ctx) => {
+    signedIn(ctx);
+    const { body, revision } = await settingsHeld(db, COACHING);
+    ctx.set('ETag', etagOf(revision));
+    ctx.body = { advice: (body.advice ?? []) as readonly Advice[], revision } satisfies AdviceView;
+  });
+
+  router.put('/coaching', async (ctx) => {
+    signedIn(ctx);
+    const revision = wantedRevision(ctx);
+    const parsed = parseAdvice(bodyAs(ctx, AdviceToKeep).advice);
+    if (!parsed.ok) throw badInput('The advice has problems; nothing was stored.', parsed.problems);
+    if (!(await keepSettings(db, COACHING, revision, { advice: parsed.value })))
+      throw changedMeanwhile('advice');
+    ctx.set('ETag', etagOf(revision + 1));
+    ctx.body = { advice: parsed.value, revision: revision + 1 } satisfies AdviceView;
+  });
+}

@@ -1,0 +1,153 @@
+import type Router from '@koa/router';
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import { LessonToKeep, type LessonView, type Page } from '../../contract';
+import type { Problem } from '../../core/problems';
+import { badInput, bodyAs, changedMeanwhile, etagOf, notFound, signedIn, wantedRevision } from '../http';
+import {
+  endLinksOf,
+  keepLesson,
+  learnerById,
+  lessonById,
+  linkOf,
+  listLessons,
+  listVehicles,
+  makeLink,
+  removeLesson,
+  routeById,
+  type Database,
+} from '../store';
+import type { Parts } from './parts';
+
+const DAY = 86_400_000;
+/** A calendar shows so much of what was, and all that comes within so much. */
+const BACK_DAYS = 60;
+const AHEAD_DAYS = 400;
+
+export function diaryRoutes(router: Router, { db, now }: Parts): void {
+  router.get('/lessons', async (ctx) => {
+    signedIn(ctx);
+    const at = (key: string, usual: number): string => {
+      const given = ctx.query[key];
+      const time = typeof given === 'string' ? Date.parse(given) : usual;
+      if (Number.isNaN(time))
+        throw badInput(`${key} must be an instant.`, [
+          { path: key, message: 'must be an ISO instant in UTC, such as 2026-09-14T08:02:11.000Z' },
+        ]);
+      return new Date(time).toISOString();
+    };
+    const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
+    const from = at('from', now().getTime() - DAY);
+    const until = at('until', now().getTime() + 14 * DAY);
+    ctx.body = {
+      items: await listLessons(db, { from, until, learner }),
+      next: null,
+    } satisfies Page<LessonView>;
+  });
+
+  router.put('/lessons/:id', async (ctx) => {
+    const instructor = signedIn(ctx);
+    const id = String(ctx.params.id);
+    if (!/^[0-9a-f-]{36}$/i.test(id))
+      throw badInput('The id must be a UUID.', [{ path: 'id', message: 'must be a UUID' }]);
+    const lesson = bodyAs(ctx, LessonToKeep);
+    const problems = await referenceProblems(db, lesson);
+    if (problems.length > 0) throw badInput('The entry has problems; nothing was stored.', problems);
+    const revision = ctx.get('if-match') === '' ? null : wantedRevision(ctx);
+    const held = await lessonById(db, id);
+    if (!(await keepLesson(db, id, instructor.id, lesson, revision))) {
+      // A browser that got no answer asks again: the same entry is no conflict.
+      const same =
+        held && held.startsAt === new Date(lesson.startsAt).toISOString() && held.kind === lesson.kind;
+      if (revision !== null || !same) throw changedMeanwhile('entry');
+    }
+    const kept = await lessonById(db, id);
+    if (!kept) throw notFound('such entry');
+    ctx.status = revision === null ? 201 : 200;
+    ctx.set('ETag', etagOf(kept.revision));
+    ctx.body = kept;
+  });
+
+  router.delete('/lessons/:id', async (ctx) => {
+    signedIn(ctx);
+    if (!(await removeLesson(db, String(ctx.params.id), wantedRevision(ctx))))
+      throw changedMeanwhile('entry');
+    ctx.status = 204;
+  });
+
+  router.post('/calendar', async (ctx) => {
+    const { id } = signedIn(ctx);
+    await endLinksOf(db, 'calendar', id, now());
+    ctx.status = 201;
+    ctx.body = await makeLink(db, 'calendar', id, id, { now: now(), days: null });
+  });
+
+  router.delete('/calendar', async (ctx) => {
+    const { id } = signedIn(ctx);
+    await endLinksOf(db, 'calendar', id, now());
+    ctx.status = 204;
+  });
+
+  router.get('/calendar/:token', async (ctx) => {
+    const link = await linkOf(db, 'calendar', String(ctx.params.token).replace(/\.ics$/, ''), now());
+    if (!link) throw notFound('such calendar, or not any more');
+    const from = new Date(now().getTime() - BACK_DAYS * DAY).toISOString();
+    const until = new Date(now().getTime() + AHEAD_DAYS * DAY).toISOString();
+    const lessons = (await listLessons(db, { from, until, learner: null })).filter(
+      ({ instructor }) => instructor.id === link.instructor,
+    );
+    ctx.type = 'text/calendar; charset=utf-8';
+    ctx.set('Content-Disposition', 'inline; filename="jasperwren.ics"');
+    ctx.body = calendarOf(lessons);
+  });
+}
+
+const KIND = { lesson: 'Lesson', test: 'Licence test', other: 'Appointment' } as const;
+
+function calendarOf(lessons: readonly LessonView[]): string {
+  const calendar = ical({
+    name: 'Jasperwren',
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: '//Jasperwren//Diary//EN',
+  });
+  for (const {
+    id,
+    uid,
+    kind,
+    learner,
+    startsAt,
+    minutes,
+    place,
+    note,
+    vehicle,
+    route,
+    revision,
+  } of lessons) {
+    const about = [vehicle?.name, route?.title, note].filter((text) => text !== undefined && text !== '');
+    calendar.createEvent({
+      id: uid ?? id,
+      start: new Date(startsAt),
+      end: new Date(Date.parse(startsAt) + minutes * 60_000),
+      summary: learner ? `${KIND[kind]}: ${learner.name}` : note || KIND[kind],
+      description: about.length > 0 ? about.join('\n') : null,
+      location: place === '' ? null : place,
+      sequence: revision,
+    });
+  }
+  return calendar.toString();
+}
+
+async function referenceProblems(
+  db: Database,
+  { learner, vehicle, route }: LessonToKeep,
+): Promise<Problem[]> {
+  const vehicles = vehicle ? await listVehicles(db) : [];
+  return [
+    ...(!learner || (await learnerById(db, learner))
+      ? []
+      : [{ path: 'learner', message: 'is no learner here' }]),
+    ...(!vehicle || vehicles.some(({ id }) => id === vehicle)
+      ? []
+      : [{ path: 'vehicle', message: 'is no vehicle here' }]),
+    ...(!route || (await routeById(db, route)) ? [] : [{ path: 'route', message: 'is no route here' }]),
+  ];
+}

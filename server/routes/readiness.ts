@@ -1,0 +1,65 @@
+import type Router from '@koa/router';
+import { SettingsToKeep, type Page, type ReadinessRow, type SettingsView } from '../../contract';
+import type { Problem } from '../../core/problems';
+import { settingsFrom, settingWords } from '../../core/readiness';
+import { badInput, bodyAs, changedMeanwhile, etagOf, notFound, signedIn, wantedRevision } from '../http';
+import { keepSettings, learnerById, settingsHeld, stateOfEvidence } from '../store';
+import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
+import type { Parts } from './parts';
+
+export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts): void {
+  router.get('/readiness', async (ctx) => {
+    signedIn(ctx);
+    const items = await readinessOfSchool(databaseFile, await stateOfEvidence(db), now().toISOString());
+    ctx.body = { items, next: null } satisfies Page<ReadinessRow>;
+  });
+
+  router.get('/readiness/settings', async (ctx) => {
+    signedIn(ctx);
+    const { body, revision } = await settingsHeld(db, READINESS);
+    ctx.set('ETag', etagOf(revision));
+    ctx.body = { settings: settingsFrom(body), revision } satisfies SettingsView;
+  });
+
+  router.put('/readiness/settings', async (ctx) => {
+    signedIn(ctx);
+    const { settings } = bodyAs(ctx, SettingsToKeep);
+    const revision = wantedRevision(ctx);
+    const given = settings as Readonly<Record<string, unknown>>;
+    const problems = settingProblems(given);
+    if (problems.length > 0) throw badInput('The settings have problems; nothing was stored.', problems);
+    if (!(await keepSettings(db, READINESS, revision, given))) throw changedMeanwhile('settings');
+    ctx.set('ETag', etagOf(revision + 1));
+    ctx.body = { settings: settingsFrom(given), revision: revision + 1 } satisfies SettingsView;
+  });
+
+  router.get('/learners/:id/evidence', async (ctx) => {
+    signedIn(ctx);
+    const learner = await learnerById(db, String(ctx.params.id));
+    if (!learner) throw notFound('such learner');
+    const standard = typeof ctx.query.standard === 'string' ? ctx.query.standard : null;
+    const view = await evidenceOfLearner(databaseFile, await stateOfEvidence(db), {
+      learner: learner.id,
+      standard,
+      now: now().toISOString(),
+    });
+    if (!view)
+      throw notFound(
+        standard === null ? 'standard to ask under: choose one for this learner' : 'such standard',
+      );
+    ctx.body = view;
+  });
+}
+
+function settingProblems(given: Readonly<Record<string, unknown>>): Problem[] {
+  const words: Readonly<Record<string, (typeof settingWords)[keyof typeof settingWords]>> = settingWords;
+  return Object.entries(given).flatMap(([key, value]): Problem[] => {
+    const own = words[key];
+    const path = `settings.${key}`;
+    if (!own) return [{ path, message: 'is no setting of readiness' }];
+    const [, , least, most] = own;
+    return typeof value === 'number' && value >= least && value <= most
+      ? []
+      : [{ path, message: `must be a number from ${least} to ${most}` }];
+  });
+}

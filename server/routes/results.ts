@@ -1,0 +1,93 @@
+import type Router from '@koa/router';
+import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
+import { driveOf } from '../../core/marking';
+import { trustOf } from '../../core/readiness';
+import { badInput, bodyAs, notFound, signedIn } from '../http';
+import {
+  eventsByTest,
+  keepResult,
+  learnerById,
+  listResults,
+  listTests,
+  newestStandard,
+  removeResult,
+  standardOf,
+  stateOfEvidence,
+  type Database,
+} from '../store';
+import { foretold } from '../work';
+import type { Parts } from './parts';
+
+/** So many mocks back ratings are compared. */
+const RATED_MOCKS = 400;
+
+export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): void {
+  router.get('/results', async (ctx) => {
+    signedIn(ctx);
+    const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
+    ctx.body = { items: await listResults(db, learner), next: null } satisfies Page<ResultView>;
+  });
+
+  router.put('/results/:id', async (ctx) => {
+    signedIn(ctx);
+    const id = String(ctx.params.id);
+    if (!/^[0-9a-f-]{36}$/i.test(id))
+      throw badInput('The id must be a UUID.', [{ path: 'id', message: 'must be a UUID' }]);
+    const result = bodyAs(ctx, ResultToKeep);
+    if (!(await learnerById(db, result.learner)))
+      throw badInput('There is no such learner.', [{ path: 'learner', message: 'is no learner here' }]);
+    if (!(await newestStandard(db, result.standard)))
+      throw badInput('There is no such standard.', [{ path: 'standard', message: 'is no standard here' }]);
+    // The day where the server stands may already be tomorrow's elsewhere: half a day is granted.
+    if (Date.parse(`${result.day}T00:00:00Z`) > now().getTime() + 12 * 3_600_000)
+      throw badInput('This day has not come: a test that was not taken has no result.', [
+        { path: 'day', message: 'must not be in the future' },
+      ]);
+    const { learner, standard, day } = result;
+    const said = await foretold(databaseFile, await stateOfEvidence(db), { learner, standard, day });
+    await keepResult(db, id, result, said, now());
+    ctx.body = (await listResults(db, learner)).find((one) => one.id === id);
+  });
+
+  router.delete('/results/:id', async (ctx) => {
+    signedIn(ctx);
+    if (!(await removeResult(db, String(ctx.params.id)))) throw notFound('such result');
+    ctx.status = 204;
+  });
+
+  router.get('/trust', async (ctx) => {
+    signedIn(ctx);
+    const results = await listResults(db, null);
+    const said = results.flatMap((one) =>
+      one.foretold ? [{ pass: one.foretold.pass, passed: one.passed }] : [],
+    );
+    ctx.body = {
+      trust: trustOf(said),
+      unforetold: results.length - said.length,
+      ratings: await ratingPairs(db),
+    } satisfies TrustView;
+  });
+}
+
+/** Areas that both have rated, drive by drive; the last word of each counts. */
+async function ratingPairs(db: Database): Promise<RatingPair[]> {
+  const tests = await listTests(db, { limit: RATED_MOCKS, after: null, learner: null, from: null });
+  const logs = await eventsByTest(
+    db,
+    tests.map(({ id }) => id),
+  );
+  const pairs: RatingPair[] = [];
+  for (const { id, learner, startedAt, standard: ref } of tests) {
+    const standard = await standardOf(db, ref);
+    if (!standard) continue;
+    const { ratings } = driveOf(standard, logs.get(id) ?? []);
+    const by = (who: 'learner' | 'instructor') =>
+      new Map(ratings.filter((one) => one.by === who).map(({ area, value }) => [area, value]));
+    const instructor = by('instructor');
+    for (const [area, own] of by('learner')) {
+      const other = instructor.get(area);
+      if (other !== undefined) pairs.push({ learner, test: id, at: startedAt, area, own, instructor: other });
+    }
+  }
+  return pairs;
+}

@@ -1,0 +1,111 @@
+import type { LessonToKeep, LessonView } from '../../contract';
+import type { Database } from './database';
+
+const select = (db: Database) =>
+  db
+    .selectFrom('lessons')
+    .innerJoin('instructors', 'instructors.id', 'lessons.instructor')
+    .leftJoin('learners', 'learners.id', 'lessons.learner')
+    .leftJoin('vehicles', 'vehicles.id', 'lessons.vehicle')
+    .leftJoin('routes', 'routes.id', 'lessons.route')
+    .selectAll('lessons')
+    .select([
+      'instructors.name as instructorName',
+      'learners.name as learnerName',
+      'vehicles.name as vehicleName',
+      'routes.title as routeTitle',
+    ])
+    .where('lessons.removed', '=', 0);
+
+type Row = Awaited<ReturnType<ReturnType<typeof select>['executeTakeFirstOrThrow']>>;
+
+const viewOf = (row: Row): LessonView => ({
+  id: row.id,
+  kind: row.kind,
+  learner: row.learner === null ? null : { id: row.learner, name: row.learnerName ?? row.learner },
+  instructor: { id: row.instructor, name: row.instructorName },
+  vehicle: row.vehicle === null ? null : { id: row.vehicle, name: row.vehicleName ?? row.vehicle },
+  route: row.route === null ? null : { id: row.route, title: row.routeTitle ?? row.route },
+  startsAt: row.starts_at,
+  minutes: row.minutes,
+  zone: row.zone,
+  place: row.place,
+  lat: row.lat,
+  lon: row.lon,
+  note: row.note,
+  uid: row.uid,
+  revision: row.revision,
+});
+
+/** The diary of the school from one instant up to another, in order. */
+export async function listLessons(
+  db: Database,
+  {
+    from,
+    until,
+    learner,
+  }: { readonly from: string; readonly until: string; readonly learner: string | null },
+): Promise<LessonView[]> {
+  let query = select(db)
+    .where('lessons.starts_at', '>=', from)
+    .where('lessons.starts_at', '<', until)
+    .orderBy('lessons.starts_at')
+    .orderBy('lessons.id');
+  if (learner !== null) query = query.where('lessons.learner', '=', learner);
+  return (await query.execute()).map(viewOf);
+}
+
+export async function lessonById(db: Database, id: string): Promise<LessonView | null> {
+  const row = await select(db).where('lessons.id', '=', id).executeTakeFirst();
+  return row ? viewOf(row) : null;
+}
+
+/** Adds (revision null) or changes an entry; false when somebody else did meanwhile. */
+export async function keepLesson(
+  db: Database,
+  id: string,
+  instructor: string,
+  lesson: LessonToKeep,
+  revision: number | null,
+): Promise<boolean> {
+  const values = {
+    kind: lesson.kind,
+    learner: lesson.learner ?? null,
+    vehicle: lesson.vehicle ?? null,
+    route: lesson.route ?? null,
+    starts_at: new Date(lesson.startsAt).toISOString(),
+    minutes: lesson.minutes,
+    zone: lesson.zone,
+    place: lesson.place ?? '',
+    lat: lesson.lat ?? null,
+    lon: lesson.lon ?? null,
+    note: lesson.note ?? '',
+    uid: lesson.uid ?? null,
+  };
+  if (revision === null) {
+    const { numInsertedOrUpdatedRows } = await db
+      .insertInto('lessons')
+      .values({ id, instructor, ...values, removed: 0, revision: 1 })
+      .onConflict((conflict) => conflict.doNothing())
+      .executeTakeFirstOrThrow();
+    return numInsertedOrUpdatedRows === 1n;
+  }
+  const { numUpdatedRows } = await db
+    .updateTable('lessons')
+    .set({ ...values, revision: revision + 1 })
+    .where('id', '=', id)
+    .where('revision', '=', revision)
+    .where('removed', '=', 0)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}
+
+export async function removeLesson(db: Database, id: string, revision: number): Promise<boolean> {
+  const { numUpdatedRows } = await db
+    .updateTable('lessons')
+    .set({ removed: 1, revision: revision + 1 })
+    .where('id', '=', id)
+    .where('revision', '=', revision)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}

@@ -1,0 +1,65 @@
+import type { ResultToKeep, ResultView } from '../../contract';
+import type { Database } from './database';
+
+/** Official results, the newest first. @param learner only of this one; null for all */
+export async function listResults(db: Database, learner: string | null): Promise<ResultView[]> {
+  let query = db
+    .selectFrom('results')
+    .innerJoin('learners', 'learners.id', 'results.learner')
+    .select([
+      'results.id',
+      'results.day',
+      'results.standard',
+      'results.passed',
+      'results.note',
+      'results.foretold',
+      'learners.id as learnerId',
+      'learners.name as learnerName',
+    ])
+    .where('results.removed', '=', 0)
+    .orderBy('results.day', 'desc')
+    .orderBy('results.id');
+  if (learner !== null) query = query.where('results.learner', '=', learner);
+  const rows = await query.execute();
+  return rows.map(({ learnerId, learnerName, passed, foretold, ...rest }) => ({
+    ...rest,
+    learner: { id: learnerId, name: learnerName },
+    passed: passed === 1,
+    foretold: foretold === null ? null : (JSON.parse(foretold) as NonNullable<ResultView['foretold']>),
+  }));
+}
+
+/** Enters a result, or enters it anew. */
+export async function keepResult(
+  db: Database,
+  id: string,
+  { learner, day, standard, passed, note = '' }: ResultToKeep,
+  foretold: ResultView['foretold'],
+  now: Date,
+): Promise<void> {
+  const values = {
+    learner,
+    day,
+    standard,
+    passed: passed ? 1 : 0,
+    note,
+    foretold: foretold === null ? null : JSON.stringify(foretold),
+    entered_at: now.toISOString(),
+    removed: 0,
+  };
+  await db
+    .insertInto('results')
+    .values({ id, ...values })
+    .onConflict((conflict) => conflict.column('id').doUpdateSet(values))
+    .execute();
+}
+
+/** Takes a result away; false when there is none. */
+export async function removeResult(db: Database, id: string): Promise<boolean> {
+  const { numUpdatedRows } = await db
+    .updateTable('results')
+    .set({ removed: 1 })
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}

@@ -1,0 +1,277 @@
+import type { EvidenceView, LearnerView, ReadinessRow, ResultView } from '../../contract';
+import { driveOf } from '../../core/marking';
+import { answersOf, recalledInTest, type Recalled } from '../../core/questions';
+import {
+  evidenceOf,
+  readinessOf,
+  schoolRates,
+  settingsFrom,
+  type Evidence,
+  type MockDrive,
+  type ReadinessInput,
+  type ReadinessSettings,
+  type SchoolRates,
+} from '../../core/readiness';
+import { allLimits, limitTitle, type Standard } from '../../core/standard';
+import {
+  drillOf,
+  eventsByTest,
+  learnerById,
+  listLearners,
+  listLessons,
+  listQuestions,
+  listTests,
+  newestStandard,
+  settingsHeld,
+  standardOf,
+  type Database,
+} from '../store';
+
+/** The key under which constants of readiness are kept. */
+export const READINESS = 'readiness';
+
+const AT_ONCE = 250;
+const ALL_LEARNERS = 100_000;
+/** For lists fewer tests do: a word and a band, no gains. */
+const LIST_OUTER = 120;
+const LIST_INNER = 10;
+
+/** Mocks of everybody with their logs, and when all papers were last seen in setting one up. */
+interface SchoolDrives {
+  readonly byLearner: ReadonlyMap<string, readonly MockDrive[]>;
+  readonly papersSeen: ReadonlyMap<string, string>;
+}
+
+async function schoolDrives(db: Database): Promise<SchoolDrives> {
+  const byLearner = new Map<string, MockDrive[]>();
+  const papersSeen = new Map<string, string>();
+  let after: readonly [string, string] | null = null;
+  for (;;) {
+    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
+    const last = tests.at(-1);
+    if (!last) return { byLearner, papersSeen };
+    const logs = await eventsByTest(
+      db,
+      tests.map(({ id }) => id),
+    );
+    for (const test of tests) {
+      const standard = await standardOf(db, test.standard);
+      if (!standard) continue;
+      const mock: MockDrive = {
+        test: test.id,
+        startedAt: test.startedAt,
+        route: test.route?.id ?? null,
+        retest: test.retest,
+        standard,
+        events: logs.get(test.id) ?? [],
+      };
+      const kin = byLearner.get(test.learner.id);
+      if (kin) kin.push(mock);
+      else byLearner.set(test.learner.id, [mock]);
+      const complete =
+        standard.checks.length > 0 && standard.checks.every(({ id }) => test.ready.includes(id));
+      // Newest first: the first mock of a learner is the last one driven.
+      if (complete && kin === undefined) papersSeen.set(test.learner.id, test.startedAt);
+    }
+    after = [last.startedAt, last.id];
+  }
+}
+
+/** The standard that a learner prepares for: the chosen one, else that of the last mock, in its newest version. */
+async function targetOf(
+  db: Database,
+  learner: LearnerView,
+  mocks: readonly MockDrive[],
+): Promise<Standard | null> {
+  const chosen = learner.standard ?? mocks[0]?.standard.id;
+  return chosen === undefined ? null : newestStandard(db, chosen);
+}
+
+async function answersFor(
+  db: Database,
+  learner: string,
+  mocks: readonly MockDrive[],
+): Promise<readonly Recalled[]> {
+  const asked = mocks.flatMap(({ standard, events }) => recalledInTest(driveOf(standard, events).questions));
+  return [...answersOf(await drillOf(db, learner)), ...asked].sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** Reads mocks under a standard, each once. */
+function reader(drives: SchoolDrives) {
+  const rates = new Map<Standard, SchoolRates>();
+  const read = new Map<Standard, Map<string, readonly Evidence[]>>();
+  const of = (standard: Standard, learner: string): readonly Evidence[] => {
+    const known = read.get(standard) ?? new Map<string, readonly Evidence[]>();
+    read.set(standard, known);
+    const before = known.get(learner);
+    if (before) return before;
+    const evidence = (drives.byLearner.get(learner) ?? []).map((mock) => evidenceOf(standard, mock));
+    known.set(learner, evidence);
+    return evidence;
+  };
+  return {
+    of,
+    school: (standard: Standard): SchoolRates => {
+      const known = rates.get(standard);
+      if (known) return known;
+      const fresh = schoolRates(
+        standard,
+        [...drives.byLearner.keys()].map((learner) => of(standard, learner)),
+      );
+      rates.set(standard, fresh);
+      return fresh;
+    },
+  };
+}
+
+async function settingsNow(db: Database): Promise<ReadinessSettings> {
+  return settingsFrom((await settingsHeld(db, READINESS)).body);
+}
+
+async function askable(db: Database): Promise<ReadinessInput['questions']> {
+  return (await listQuestions(db))
+    .filter(({ enabled }) => enabled)
+    .map(({ question: { id, kind } }) => ({ id, kind }));
+}
+
+/** The instant that stands for a day: noon. */
+export const noonOf = (day: string): string => `${day}T12:00:00.000Z`;
+
+/** How ready each learner of the school is. */
+export async function readinessList(db: Database, now: string): Promise<ReadinessRow[]> {
+  const drives = await schoolDrives(db);
+  const { of, school } = reader(drives);
+  const settings = { ...(await settingsNow(db)), outer: LIST_OUTER, inner: LIST_INNER };
+  const questions = await askable(db);
+  const rows: ReadinessRow[] = [];
+  for (const learner of await listLearners(db, { limit: ALL_LEARNERS, after: null })) {
+    const mocks = drives.byLearner.get(learner.id) ?? [];
+    const standard = await targetOf(db, learner, mocks);
+    const { id, name, testDate, overrule } = learner;
+    const who = { learner: { id, name }, testDate, overrule, mocks: mocks.length };
+    if (!standard) {
+      rows.push({
+        ...who,
+        standard: null,
+        word: 'too little evidence',
+        pass: null,
+        low: null,
+        high: null,
+        unmet: [],
+        breaks: null,
+      });
+      continue;
+    }
+    const readiness = readinessOf({
+      learner: id,
+      standard,
+      evidence: of(standard, id),
+      school: school(standard),
+      settings,
+      questions,
+      answers: await answersFor(db, id, mocks),
+      papers: learner.papers,
+      papersSeen: drives.papersSeen.get(id) ?? null,
+      day: dayFor(testDate, now),
+      now,
+      hours: 0,
+      brief: true,
+    });
+    const { pass, low, high, broken } = readiness.forecast;
+    const first = allLimits(standard).find(({ limit }) => limit.id === broken[0]?.limit)?.limit;
+    rows.push({
+      ...who,
+      standard: { id: standard.id, version: standard.version, title: standard.title },
+      word: readiness.word,
+      pass,
+      low,
+      high,
+      unmet: readiness.conditions.filter(({ met }) => !met),
+      breaks: first ? limitTitle(standard, first) : null,
+    });
+  }
+  return rows;
+}
+
+/** A test day that has passed says nothing of tomorrow: then now is asked about. */
+export const dayFor = (testDate: string | null, now: string): string =>
+  testDate !== null && testDate >= now.slice(0, 10) ? noonOf(testDate) : now;
+
+/**
+ * What is needed to work out one learner's chance elsewhere.
+ *
+ * @param standardId of another standard than the one prepared for; null for that
+ * @returns null when there is no such learner, or no standard to ask under
+ */
+export async function evidenceFor(
+  db: Database,
+  learnerId: string,
+  standardId: string | null,
+  now: string,
+): Promise<EvidenceView | null> {
+  const learner = await learnerById(db, learnerId);
+  if (!learner) return null;
+  const drives = await schoolDrives(db);
+  const mocks = drives.byLearner.get(learnerId) ?? [];
+  const standard =
+    standardId === null ? await targetOf(db, learner, mocks) : await newestStandard(db, standardId);
+  if (!standard) return null;
+  const { of, school } = reader(drives);
+  return {
+    standard: { id: standard.id, version: standard.version, title: standard.title },
+    evidence: of(standard, learnerId),
+    school: school(standard),
+    settings: await settingsNow(db),
+    answers: await answersFor(db, learnerId, mocks),
+    hoursBooked: await hoursBooked(db, learner, now),
+    papersSeen: drives.papersSeen.get(learnerId) ?? null,
+  };
+}
+
+/** Hours of lessons from now to the test; null when the diary holds none. */
+async function hoursBooked(db: Database, { id, testDate }: LearnerView, now: string): Promise<number | null> {
+  const until = testDate !== null && testDate >= now.slice(0, 10) ? noonOf(testDate) : '9999';
+  const lessons = await listLessons(db, { from: now, until, learner: id });
+  const minutes = lessons
+    .filter(({ kind }) => kind === 'lesson')
+    .reduce((sum, lesson) => sum + lesson.minutes, 0);
+  return minutes === 0 ? null : minutes / 60;
+}
+
+/** What would have been said of a test before its day, from the mocks before it; null without any. */
+export async function foretell(
+  db: Database,
+  learnerId: string,
+  standardId: string,
+  day: string,
+): Promise<ResultView['foretold']> {
+  const learner = await learnerById(db, learnerId);
+  const standard = await newestStandard(db, standardId);
+  if (!learner || !standard) return null;
+  const all = await schoolDrives(db);
+  const before = (mocks: readonly MockDrive[]) =>
+    mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
+  const byLearner = new Map([...all.byLearner].map(([id, mocks]) => [id, before(mocks)]));
+  const mocks = byLearner.get(learnerId) ?? [];
+  const { of, school } = reader({ ...all, byLearner });
+  const evidence = of(standard, learnerId).filter(({ exposure, done }) => exposure > 0 || done.length > 0);
+  if (evidence.length === 0) return null;
+  const answers = await answersFor(db, learnerId, mocks);
+  const { forecast } = readinessOf({
+    learner: learnerId,
+    standard,
+    evidence,
+    school: school(standard),
+    settings: await settingsNow(db),
+    questions: await askable(db),
+    answers: answers.filter(({ at }) => at.slice(0, 10) < day),
+    papers: learner.papers,
+    papersSeen: null,
+    day: noonOf(day),
+    now: noonOf(day),
+    hours: 0,
+    brief: true,
+  });
+  const { pass, low, high } = forecast;
+  return { pass, low, high, mocks: evidence.length };
+}
