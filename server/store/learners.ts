@@ -8,6 +8,7 @@ const columns = [
   'standard',
   'papers',
   'overrule',
+  'has_left as hasLeft',
   'revision',
 ] as const;
 

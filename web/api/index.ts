@@ -37,7 +37,8 @@ interface Told {
 const toldAt = (date: string | null | undefined): string | null =>
   date && !Number.isNaN(Date.parse(date)) ? new Date(date).toISOString() : null;
 
-const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
+/** Guards a change against somebody else’s. */
+export const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
 
 /** Which drives and marks are asked for. */
 export interface PlacesFilter {
@@ -62,7 +63,21 @@ const placesQuery = (filter: PlacesFilter): string =>
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ['session', 'learners', 'tests', 'standards', 'questions', 'vehicles', 'routes', 'networks'],
+  tagTypes: [
+    'session',
+    'learners',
+    'tests',
+    'standards',
+    'questions',
+    'vehicles',
+    'routes',
+    'networks',
+    'readiness',
+    'results',
+    'lessons',
+    'links',
+    'coaching',
+  ],
   endpoints: (build) => ({
     health: build.query<HealthView, Nothing>({ query: () => '/health' }),
     session: build.query<SessionView, Nothing>({ query: () => '/session', providesTags: ['session'] }),

@@ -1,0 +1,2 @@
+export * from './api';
+export { useReadiness, type ReadinessOnScreen } from './useReadiness';
