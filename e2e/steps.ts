@@ -50,6 +50,7 @@ export async function endDrive(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^End( the drive)?$/ }).click();
   await page.getByRole('button', { name: /^Finished/ }).click();
   await expect(page.getByRole('heading', { name: /At the kerb/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Show the verdict without it' }).click();
 }
 
 /** Touches a pad zone: an item and a severity by their words. */

@@ -20,6 +20,7 @@ export interface Priority {
 const LEAST_GAIN = 0.01;
 /** A grave fault of today comes before any gain (ours). */
 const GRAVE = 10;
+const LAST_DRIVES = 3;
 
 /**
  * The few things to work on: what was grave today first, then what costs the test most, with what went wrong today
@@ -69,33 +70,29 @@ export function prioritiesOf(
 const rank = ({ gravity, gain, times }: Priority): number =>
   (gravity >= 2 ? GRAVE * gravity : 0) + gain * (times > 0 ? 2 : 1) + 0.005 * times;
 
-/** Areas that were clean today and were not in one of the last drives before. @param before the newest first */
+/**
+ * Areas that were clean today and were not in the drives before.
+ *
+ * @param before faults by item of the standard, drive by drive, the newest first; the last three count
+ */
 export function cleanNow(
   standard: Standard,
   today: Pick<Judgement, 'marks'>,
-  before: readonly {
-    readonly standard: Standard;
-    readonly marks: readonly { readonly item: string; readonly severity: string }[];
-  }[],
+  before: readonly ReadonlyMap<string, number>[],
 ): readonly { readonly area: string; readonly title: string; readonly before: number }[] {
-  const areasOf = (of: Standard, marks: readonly { readonly item: string; readonly severity: string }[]) => {
-    const { itemOf, hasItem, severities } = compileStandard(of);
-    const counts = new Map<string, number>();
-    for (const { item, severity } of marks) {
-      if (!hasItem(item) || (severities.get(severity)?.gravity ?? 0) === 0) continue;
-      const area = areaOf(itemOf(item).item.skill);
-      if (area) counts.set(area, (counts.get(area) ?? 0) + 1);
-    }
-    return counts;
+  const { itemOf, hasItem, severities } = compileStandard(standard);
+  const add = (counts: Map<string, number>, item: string, times: number) => {
+    const area = hasItem(item) ? areaOf(itemOf(item).item.skill) : null;
+    if (area) counts.set(area, (counts.get(area) ?? 0) + times);
   };
-  const now = areasOf(standard, today.marks);
-  const could = new Set(compileStandard(standard).placed.map(({ item }) => areaOf(item.skill)));
+  const now = new Map<string, number>();
+  for (const { item, severity } of today.marks)
+    if ((severities.get(severity)?.gravity ?? 0) > 0) add(now, item, 1);
   const earlier = new Map<string, number>();
-  for (const drive of before.slice(0, 3))
-    for (const [area, times] of areasOf(drive.standard, drive.marks))
-      earlier.set(area, (earlier.get(area) ?? 0) + times);
+  for (const drive of before.slice(0, LAST_DRIVES))
+    for (const [item, times] of drive) add(earlier, item, times);
   return skillAreas
-    .filter(({ id }) => could.has(id) && !now.has(id) && (earlier.get(id) ?? 0) > 0)
+    .filter(({ id }) => !now.has(id) && (earlier.get(id) ?? 0) > 0)
     .map(({ id, title }) => ({ area: id, title, before: earlier.get(id) ?? 0 }))
     .sort((a, b) => b.before - a.before);
 }

@@ -35,6 +35,8 @@ export {
   type Log,
 } from './log';
 export {
+  GOAL,
+  goalsOf,
   HILL_START,
   planOf,
   PULL_UP,

@@ -7,6 +7,8 @@ import { runsOf } from './run';
 /** Directions that are counted against the plan of a drive, as the `feature` of what was said. */
 export const PULL_UP = 'pull-up';
 export const HILL_START = 'hill-start';
+/** A note that begins so is a goal for the next lesson, which the learner sees too. */
+export const GOAL = 'Goal: ';
 
 export type QuestionPart = 'explain' | 'demonstrate';
 
@@ -130,3 +132,9 @@ export function stageSeconds(drive: Drive, stage: string, now: string): number {
     return sum + elapsedSeconds({ pauses, end: null }, event.at, until);
   }, 0);
 }
+
+/** Goals for the next lesson, as they were set at the kerb. */
+export const goalsOf = ({
+  notes,
+}: Pick<Drive, 'notes'>): readonly { readonly id: string; readonly text: string }[] =>
+  notes.flatMap(({ id, text }) => (text.startsWith(GOAL) ? [{ id, text: text.slice(GOAL.length) }] : []));

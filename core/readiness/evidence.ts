@@ -226,3 +226,14 @@ function hazardsOf(
   }
   return hazards;
 }
+
+/** Faults of a mock by item of the standard it was read under; what is only noted is left out. */
+export function markedItems(to: Standard, { counts }: Evidence): ReadonlyMap<string, number> {
+  const { cells } = fastLimits(to);
+  const times = new Map<string, number>();
+  for (const [cell, count] of counts) {
+    const of = cells[cell];
+    if (of && of.gravity > 0) times.set(of.item, (times.get(of.item) ?? 0) + count);
+  }
+  return times;
+}

@@ -1,4 +1,4 @@
-export { evidenceOf, type Evidence, type MockDrive } from './evidence';
+export { evidenceOf, markedItems, type Evidence, type MockDrive } from './evidence';
 export {
   judgeReadiness,
   type Condition,

@@ -147,11 +147,13 @@ export async function seedDiary(
       if (weekday === 6 && slot > 1) continue;
       for (const crew of [0, 1] as const) {
         const mine = demoLearners.flatMap((who, n) =>
-          who.instructor === crew && who.testIn !== null ? [n] : [],
+          who.instructor === crew && who.testIn !== null && who.vehicle === (slot % 2 === crew ? 1 : 2 * crew)
+            ? [n]
+            : [],
         );
         const n = mine[(day + 7 + slot * 3) % mine.length];
         if (n !== undefined && random() < 0.75)
-          await book(n, at(day, hour, slot === 1 ? 15 : 0), slot === 2 ? 120 : 90, { route: n + slot });
+          await book(n, at(day, hour, slot === 1 ? 15 : 0), 90, { route: n + slot });
       }
     }
   }

@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
 import {
+  GOAL,
   judge,
   logFileName,
   secondsSince,
@@ -89,9 +90,10 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
   });
 }
 
-/** What of a log its learner is shown: no notes, which are the instructor's own, and no positions. */
+/** What of a log its learner is shown: of notes only goals, for the others are the instructor's own, and no positions. */
 function shown(event: DriveEvent): DriveEvent[] {
-  if (event.kind === 'note' || event.kind === 'fix' || event.kind === 'said') return [];
+  if (event.kind === 'note') return event.text.startsWith(GOAL) ? [event] : [];
+  if (event.kind === 'fix' || event.kind === 'said') return [];
   return 'place' in event ? [{ ...event, place: null }] : [event];
 }
 

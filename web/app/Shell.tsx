@@ -14,11 +14,13 @@ const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).K
 
 const places = [
   { to: '/', label: 'Today', short: 'Today' },
+  { to: '/diary', label: 'Diary', short: 'Diary' },
   { to: '/setup', label: 'Start a mock', short: 'Mock' },
   { to: '/routes', label: 'Routes', short: 'Routes' },
   { to: '/questions', label: 'Questions', short: 'Questions' },
   { to: '/vehicles', label: 'Vehicles', short: 'Vehicles' },
   { to: '/standards', label: 'Standards', short: 'Standards' },
+  { to: '/school', label: 'School', short: 'School' },
 ] as const;
 
 /** The frame of every screen but the Deck. */
@@ -88,7 +90,7 @@ export function Shell() {
                   sx={{
                     display: 'flex',
                     alignItems: 'center',
-                    px: { xs: 0.75, sm: 1.2, lg: 2 },
+                    px: { xs: 0.75, sm: 1.1, lg: 1.4 },
                     whiteSpace: 'nowrap',
                     color: 'text.primary',
                     textDecoration: 'none',
@@ -114,7 +116,7 @@ export function Shell() {
               Find&ensp;<kbd>Ctrl K</kbd>
             </Button>
             <LightSwitch />
-            <Typography sx={{ color: 'text.secondary', display: { xs: 'none', md: 'block' } }}>
+            <Typography sx={{ color: 'text.secondary', display: { xs: 'none', xl: 'block' } }}>
               {data?.instructor.name}
             </Typography>
             <Button

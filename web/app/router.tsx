@@ -8,6 +8,12 @@ import { Shell } from './Shell';
 /** Each screen is a chunk of its own, loaded when it is first opened. */
 export const router = createBrowserRouter([
   {
+    path: '/shared/:token',
+    errorElement: <FailedPage />,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('../shared')).SharedPage }),
+  },
+  {
     element: <Guard />,
     errorElement: <FailedPage />,
     HydrateFallback: () => (
@@ -105,6 +111,12 @@ export const router = createBrowserRouter([
             path: '/vehicles/:vehicle/walk',
             lazy: async () => ({ Component: (await import('../vehicles')).WalkPage }),
           },
+          {
+            path: '/learners/:learner',
+            lazy: async () => ({ Component: (await import('../learners')).LearnerPage }),
+          },
+          { path: '/diary', lazy: async () => ({ Component: (await import('../diary')).DiaryPage }) },
+          { path: '/school', lazy: async () => ({ Component: (await import('../school')).SchoolPage }) },
           { path: '*', element: <MissingPage /> },
         ],
       },

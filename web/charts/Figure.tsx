@@ -27,7 +27,12 @@ export function Figure({ title, label, height, draw, columns, rows, file }: Prop
         <Typography id={id} component="figcaption" variant="h3" sx={{ flex: '1 1 240px' }}>
           {title}
         </Typography>
-        <Button className="screen-only" color="inherit" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
+        <Button
+          className="screen-only"
+          color="inherit"
+          aria-pressed={asTable}
+          onClick={() => setAsTable(!asTable)}
+        >
           {asTable ? 'As a picture' : 'As a table'}
         </Button>
         <Button className="screen-only" color="inherit" onClick={() => void saveCsv(file, columns, rows)}>
@@ -63,8 +68,15 @@ export function Figure({ title, label, height, draw, columns, rows, file }: Prop
   );
 }
 
-async function saveCsv(file: string, columns: FigureData['columns'], rows: FigureData['rows']): Promise<void> {
+async function saveCsv(
+  file: string,
+  columns: FigureData['columns'],
+  rows: FigureData['rows'],
+): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  const text = Papa.unparse({ fields: [...columns], data: rows.map((row) => [...row]) }, { escapeFormulae: true });
+  const text = Papa.unparse(
+    { fields: [...columns], data: rows.map((row) => [...row]) },
+    { escapeFormulae: true },
+  );
   saveFile(`${file}.csv`, text, 'text/csv');
 }

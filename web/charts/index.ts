@@ -1,1 +1,2 @@
 export { Chart } from './Chart';
+export { Figure } from './Figure';

@@ -1,18 +1,34 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useDrive } from '../log';
 import { dayText, hourText } from '../ui';
 import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
 import { MarkList } from './MarkList';
 import { PegList } from './PegList';
+import { Ratings, ratingsBy } from './Ratings';
 
-/** Still parked: the verdict with the limit that decided it, and the pegs that want sorting. */
+/** Brings the forecast with it, which the verdict must not wait for. */
+const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
+
+const shownKey = (test: string): string => `verdict shown ${test}`;
+
+/** Still parked: first the learner's own view, then the pegs, then the verdict, and what to do about it. */
 export function KerbPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);
+  const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   const { drive, judgement, record } = onScreen;
   const { test, standard } = drive;
+  const own = ratingsBy(judgement, 'learner');
+  const running = judgement.drive.end === null;
+  // Once both have looked at the verdict there is nothing left to be asked first.
+  const shown = opened || running || ratingsBy(judgement, 'instructor').size > 0;
+  const show = () => {
+    sessionStorage.setItem(shownKey(id), 'yes');
+    setOpened(true);
+  };
   return (
     <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
       <Stack
@@ -28,22 +44,62 @@ export function KerbPage() {
           </Typography>
         </Box>
         <Stack direction="row" spacing={1.5}>
-          {judgement.drive.end ? null : (
+          {running ? (
             <Button component={Link} to={`/tests/${id}/deck`} variant="contained">
               Back to the Deck
             </Button>
-          )}
+          ) : null}
+          <Button component={Link} to={`/learners/${test.learner.id}`} variant="outlined">
+            Learner
+          </Button>
           <Button component={Link} to={`/tests/${id}`} variant="outlined">
             Report
           </Button>
         </Stack>
       </Stack>
-      <VerdictBanner standard={standard} judgement={judgement} />
+      {shown ? (
+        <VerdictBanner standard={standard} judgement={judgement} />
+      ) : (
+        <Box component="section" aria-labelledby="own-view">
+          <Typography variant="h2" id="own-view">
+            {test.learner.name.split(' ')[0]}, how did it feel?
+          </Typography>
+          <Typography sx={{ color: 'text.secondary', mb: 1 }}>
+            Engine off, then hand it over or ask: the learner’s own view comes before the verdict.
+          </Typography>
+          <Ratings {...{ standard, judgement, record }} by="learner" />
+        </Box>
+      )}
       <PegList {...{ standard, judgement, record }} startedAt={test.startedAt} />
-      <MarkList {...{ standard, judgement, record }} startedAt={test.startedAt} />
-      <Box sx={{ mt: 4 }}>
-        <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
-      </Box>
+      {shown ? null : (
+        <Button
+          variant="contained"
+          size="large"
+          onClick={show}
+          sx={{ mt: 3, minHeight: 64, px: 4, fontSize: '1.2rem' }}
+        >
+          {own.size > 0 ? 'Show the verdict' : 'Show the verdict without it'}
+        </Button>
+      )}
+      {shown ? (
+        <>
+          <Suspense fallback={null}>
+            <Talk {...{ test, standard, judgement, record }} />
+          </Suspense>
+          {running ? null : (
+            <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
+              <Typography variant="h2" id="both">
+                Your own view, beside the learner’s
+              </Typography>
+              <Ratings {...{ standard, judgement, record }} by="instructor" />
+            </Box>
+          )}
+          <MarkList {...{ standard, judgement, record }} startedAt={test.startedAt} />
+          <Box sx={{ mt: 4 }}>
+            <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
+          </Box>
+        </>
+      ) : null}
     </Box>
   );
 }

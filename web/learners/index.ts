@@ -1,1 +1,2 @@
 export { NewLearnerDialog } from './NewLearnerDialog';
+export { LearnerPage } from './LearnerPage';

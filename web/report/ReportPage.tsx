@@ -1,7 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { API } from '../../contract';
 import { clockText, elapsedSeconds } from '../../core/marking';
 import { useDrive } from '../log';
 import { hourText, longDayText } from '../ui';
@@ -10,13 +9,16 @@ import { DriveMap } from './DriveMap';
 import { MarkTable } from './MarkTable';
 import { OtherStandards } from './OtherStandards';
 import { RunningTotals } from './RunningTotals';
+import { SaveMenu } from './SaveMenu';
 import { SectionTable } from './SectionTable';
+import { ShareDialog } from './ShareDialog';
 import { TimeLine } from './TimeLine';
 
 /** One drive in full: how it came out and why, when things happened, and where they gathered. */
 export function ReportPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);
+  const [sharing, setSharing] = useState(false);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   const { drive, judgement, record } = onScreen;
   const { test, standard } = drive;
@@ -36,13 +38,18 @@ export function ReportPage() {
           direction="row"
           sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2 }}
         >
-          <Typography variant="h1">{test.learner.name}</Typography>
-          <Stack direction="row" spacing={1.5} className="screen-only">
+          <Typography variant="h1">
+            <Box component={Link} to={`/learners/${test.learner.id}`} sx={{ color: 'inherit' }}>
+              {test.learner.name}
+            </Box>
+          </Typography>
+          <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
             <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
               Kerb
             </Button>
-            <Button href={`${API}/tests/${id}/log`} download variant="outlined">
-              Log file
+            <SaveMenu test={id} />
+            <Button variant="outlined" onClick={() => setSharing(true)}>
+              Share
             </Button>
             <Button variant="outlined" onClick={() => window.print()}>
               Print
@@ -70,6 +77,9 @@ export function ReportPage() {
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
       <OtherStandards drive={drive} />
       <MarkTable {...{ standard, judgement, record }} startedAt={test.startedAt} />
+      {sharing ? (
+        <ShareDialog test={id} learner={test.learner.name} onClose={() => setSharing(false)} />
+      ) : null}
     </Box>
   );
 }

@@ -1,1 +1,3 @@
 export { ReportPage } from './ReportPage';
+export { SectionTable } from './SectionTable';
+export { TimeLine } from './TimeLine';

@@ -33,7 +33,10 @@ export interface LearnerChanges {
 /** What the screens of a term ask for: readiness, results, the diary, reports. They come with those screens. */
 const term = api.injectEndpoints({
   endpoints: (build) => ({
-    learner: build.query<LearnerView, string>({ query: (id) => `/learners/${id}`, providesTags: ['learners'] }),
+    learner: build.query<LearnerView, string>({
+      query: (id) => `/learners/${id}`,
+      providesTags: ['learners'],
+    }),
     changeLearner: build.mutation<
       LearnerView,
       { readonly id: string; readonly revision: number; readonly change: LearnerChanges }
@@ -72,7 +75,10 @@ const term = api.injectEndpoints({
       invalidatesTags: ['readiness'],
     }),
     coaching: build.query<AdviceView, Nothing>({ query: () => '/coaching', providesTags: ['coaching'] }),
-    keepCoaching: build.mutation<AdviceView, { readonly revision: number; readonly advice: readonly Advice[] }>({
+    keepCoaching: build.mutation<
+      AdviceView,
+      { readonly revision: number; readonly advice: readonly Advice[] }
+    >({
       query: ({ revision, advice }) => ({
         url: '/coaching',
         method: 'PUT',
@@ -94,12 +100,13 @@ const term = api.injectEndpoints({
       invalidatesTags: ['results'],
     }),
     trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: ['results', 'tests'] }),
-    lessons: build.query<Page<LessonView>, { readonly from: string; readonly until: string; readonly learner?: string }>(
-      {
-        query: (filter) => `/lessons?${new URLSearchParams(filter)}`,
-        providesTags: ['lessons'],
-      },
-    ),
+    lessons: build.query<
+      Page<LessonView>,
+      { readonly from: string; readonly until: string; readonly learner?: string }
+    >({
+      query: (filter) => `/lessons?${new URLSearchParams(filter)}`,
+      providesTags: ['lessons'],
+    }),
     keepLesson: build.mutation<
       LessonView,
       { readonly id: string; readonly revision: number | null; readonly lesson: LessonToKeep }

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { workOutReadiness, type Readiness, type ReadinessInput } from '../../core/readiness';
+import { readinessOf, workOutReadiness, type Readiness, type ReadinessInput } from '../../core/readiness';
 
 /** So long it works before it listens for being stopped, in milliseconds. */
 const STRETCH = 40;
@@ -29,10 +29,32 @@ const worker = {
       since = performance.now();
     }
   },
-  stop(): void {
-    latest += 1;
+  /** How it stood after each mock, as it would have been said then for a test on that day. */
+  overTime(input: ReadinessInput): readonly Stood[] {
+    return [...input.evidence]
+      .sort((a, b) => a.at.localeCompare(b.at))
+      .map(({ at }) => {
+        const evidence = input.evidence.filter((mock) => mock.at <= at);
+        const { forecast, tests } = readinessOf({
+          ...input,
+          evidence,
+          day: at,
+          now: at,
+          hours: 0,
+          brief: true,
+        });
+        return { at, pass: forecast.pass, low: forecast.low, high: forecast.high, tests };
+      });
   },
 };
+
+export interface Stood {
+  readonly at: string;
+  readonly pass: number;
+  readonly low: number;
+  readonly high: number;
+  readonly tests: number;
+}
 
 export type ReadinessWorker = typeof worker;
 expose(worker);

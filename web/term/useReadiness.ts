@@ -6,7 +6,7 @@ import type { Readiness, ReadinessInput } from '../../core/readiness';
 import type { Standard } from '../../core/standard';
 import { useQuestionsQuery, useStandardQuery } from '../api';
 import { useEvidenceQuery, useLearnerQuery } from './api';
-import type { ReadinessWorker } from './readiness.worker';
+import type { ReadinessWorker, Stood } from './readiness.worker';
 
 /** One for each place that asks, so that they do not stop each other. */
 function startWorker(): { readonly worker: Remote<ReadinessWorker>; readonly end: () => void } {
@@ -24,6 +24,8 @@ export interface ReadinessOnScreen {
   readonly done: number | null;
   readonly error: unknown;
   readonly hours: number;
+  /** How it stood after each mock; null while that is worked out, or when it is not asked. */
+  readonly overTime: readonly Stood[] | null;
 }
 
 export interface Asked {
@@ -36,6 +38,8 @@ export interface Asked {
   readonly hours?: number | null;
   /** Without these drives: how it stood before them. */
   readonly before?: string | null;
+  /** Whether to work out how it stood after each mock. */
+  readonly history?: boolean;
 }
 
 const WEEK = 7 * 86_400_000;
@@ -47,6 +51,7 @@ export function useReadiness({
   day = null,
   hours = null,
   before = null,
+  history = false,
 }: Asked): ReadinessOnScreen {
   const { data: learner, error: noLearner } = useLearnerQuery(id);
   const { currentData: view, error: noEvidence } = useEvidenceQuery({ learner: id, standard: asked });
@@ -67,7 +72,8 @@ export function useReadiness({
 
   const input = useMemo((): ReadinessInput | null => {
     if (!learner || !view || !standard || !bank) return null;
-    const booked = learner.testDate !== null && learner.testDate >= now.slice(0, 10) ? learner.testDate : null;
+    const booked =
+      learner.testDate !== null && learner.testDate >= now.slice(0, 10) ? learner.testDate : null;
     const on = day ?? booked;
     const at = on === null ? now : `${on}T12:00:00.000Z`;
     const weeks = Math.max(0, (Date.parse(at) - Date.parse(now)) / WEEK);
@@ -111,7 +117,29 @@ export function useReadiness({
     };
   }, [thread, input]);
 
+  // The past is the same for every day that is asked about.
+  const [overTime, setOverTime] = useState<readonly Stood[] | null>(null);
+  const past = useMemo(
+    () => (history && learner && view && standard && bank ? { learner, view, standard, bank } : null),
+    [history, learner, view, standard, bank],
+  );
+  useEffect(() => {
+    if (!thread || !past || !input) return;
+    let current = true;
+    thread.worker
+      .overTime(input)
+      .then((found) => {
+        if (current) setOverTime(found);
+      })
+      .catch(() => undefined);
+    return () => {
+      current = false;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- not again for another day
+  }, [thread, past]);
+
   return {
+    overTime,
     learner,
     evidence: view,
     standard,

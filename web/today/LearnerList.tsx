@@ -77,7 +77,7 @@ function LearnerRow({ learner, chosen }: { readonly learner: LearnerView; readon
     >
       <Box
         component={Link}
-        to={`/?learner=${learner.id}`}
+        to={`/learners/${learner.id}`}
         sx={{ flex: 1, minWidth: 0, py: 1, minHeight: 56, color: 'text.primary', textDecoration: 'none' }}
       >
         <Typography sx={{ fontWeight: 700 }}>{learner.name}</Typography>

@@ -23,6 +23,9 @@ const VehicleReminders = lazy(async () => ({
   default: (await import('./VehicleReminders')).VehicleReminders,
 }));
 
+const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
+const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).NearTests }));
+
 /** So old an answer, in milliseconds, was kept from an earlier time. */
 const OLD = 180_000;
 
@@ -66,6 +69,11 @@ export function TodayPage() {
           </Button>
         ) : null}
         <KeptHere learner={learner} />
+        {learner ? null : (
+          <Suspense fallback={null}>
+            <DayAhead />
+          </Suspense>
+        )}
         {tests.error ? (
           <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
             {errorText(tests.error)}
@@ -82,6 +90,7 @@ export function TodayPage() {
       </Box>
       <Box>
         <Suspense fallback={null}>
+          <NearTests />
           <VehicleReminders />
         </Suspense>
         <LearnerList chosen={learner} />

@@ -1,0 +1,1 @@
+export { clashesOf, travelMinutes, type Booked, type Clash } from './clashes';

@@ -1,0 +1,216 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import type { LessonToKeep, LessonView } from '../../contract';
+import { errorText, useLearnersQuery, useRoutesQuery, useVehiclesQuery } from '../api';
+import { useKeepLessonMutation, useRemoveLessonMutation } from '../term';
+import { ErrorNote, localZone } from '../ui';
+import { dayOf, instantOf, timeOf } from './days';
+
+interface Props {
+  /** Null for a new one. */
+  readonly lesson: LessonView | null;
+  readonly day: string;
+  readonly time: string;
+  readonly onClose: () => void;
+}
+
+const kinds = [
+  ['lesson', 'Lesson'],
+  ['test', 'Licence test'],
+  ['other', 'Something else'],
+] as const;
+
+/** An entry of the diary, new or changed. */
+export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }: Props) {
+  const { data: learners } = useLearnersQuery();
+  const { data: vehicles } = useVehiclesQuery();
+  const { data: routes } = useRoutesQuery();
+  const [keep, { error, isLoading }] = useKeepLessonMutation();
+  const [remove] = useRemoveLessonMutation();
+  const [id] = useState(() => lesson?.id ?? crypto.randomUUID());
+  const [kind, setKind] = useState<LessonToKeep['kind']>(lesson?.kind ?? 'lesson');
+  const [learner, setLearner] = useState(lesson?.learner?.id ?? '');
+  const [day, setDay] = useState(lesson ? dayOf(lesson.startsAt) : firstDay);
+  const [time, setTime] = useState(lesson ? timeOf(lesson.startsAt) : firstTime);
+  const [minutes, setMinutes] = useState(String(lesson?.minutes ?? 90));
+  const [vehicle, setVehicle] = useState(lesson?.vehicle?.id ?? '');
+  const [route, setRoute] = useState(lesson?.route?.id ?? '');
+  const [place, setPlace] = useState(lesson?.place ?? '');
+  const [note, setNote] = useState(lesson?.note ?? '');
+  const [tried, setTried] = useState(false);
+  const length = Number(minutes);
+  const problems = {
+    learner: kind !== 'other' && learner === '' ? 'Choose who it is with.' : null,
+    when: day === '' || time === '' ? 'Day and hour are wanted.' : null,
+    minutes:
+      Number.isInteger(length) && length >= 5 && length <= 720 ? null : 'Whole minutes, from 5 to 720.',
+  };
+  const broken = Object.values(problems).some((problem) => problem !== null);
+  const save = () => {
+    setTried(true);
+    if (broken) return;
+    const start = routes?.items.find((one) => one.id === route)?.sketch[0];
+    const samePlace = lesson !== null && lesson.place === place && (lesson.route?.id ?? '') === route;
+    void keep({
+      id,
+      revision: lesson?.revision ?? null,
+      lesson: {
+        kind,
+        learner: learner === '' ? null : learner,
+        vehicle: vehicle === '' ? null : vehicle,
+        route: route === '' ? null : route,
+        startsAt: instantOf(day, time),
+        minutes: length,
+        zone: localZone(),
+        place,
+        lat: samePlace ? lesson.lat : (start?.lat ?? null),
+        lon: samePlace ? lesson.lon : (start?.lon ?? null),
+        note,
+        uid: lesson?.uid ?? null,
+      },
+    })
+      .unwrap()
+      .then(onClose)
+      .catch(() => undefined);
+  };
+  const choice = (
+    label: string,
+    value: string,
+    set: (value: string) => void,
+    items: readonly (readonly [string, string])[],
+    none: string,
+    problem: string | null = null,
+  ) => (
+    <TextField
+      select
+      label={label}
+      value={items.some(([own]) => own === value) ? value : ''}
+      onChange={(event) => set(event.target.value)}
+      error={tried && problem !== null}
+      helperText={tried && problem !== null ? problem : undefined}
+    >
+      <MenuItem value="">{none}</MenuItem>
+      {items.map(([own, title]) => (
+        <MenuItem key={own} value={own}>
+          {title}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>{lesson ? 'Change the entry' : 'Put into the diary'}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        {error ? <ErrorNote title="The entry was not kept">{errorText(error)}</ErrorNote> : null}
+        <TextField
+          select
+          label="What"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as LessonToKeep['kind'])}
+        >
+          {kinds.map(([own, title]) => (
+            <MenuItem key={own} value={own}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+        {choice(
+          'Learner',
+          learner,
+          setLearner,
+          (learners?.items ?? []).map((one) => [one.id, one.name]),
+          'nobody',
+          problems.learner,
+        )}
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 1fr', sm: '1.4fr 1fr 1fr' } }}>
+          <TextField
+            type="date"
+            label="Day"
+            value={day}
+            onChange={(event) => setDay(event.target.value)}
+            slotProps={{ inputLabel: { shrink: true } }}
+            error={tried && problems.when !== null}
+            helperText={tried ? problems.when : undefined}
+          />
+          <TextField
+            type="time"
+            label="From"
+            value={time}
+            onChange={(event) => setTime(event.target.value)}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <TextField
+            label="Minutes"
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            error={tried && problems.minutes !== null}
+            helperText={tried ? problems.minutes : undefined}
+          />
+        </Box>
+        {choice(
+          'Vehicle',
+          vehicle,
+          setVehicle,
+          (vehicles?.items ?? []).map((one) => [one.id, one.name]),
+          'not yet chosen',
+        )}
+        {choice(
+          'Route',
+          route,
+          setRoute,
+          (routes?.items ?? []).map((one) => [one.id, one.title]),
+          'none',
+        )}
+        <TextField
+          label="Where it begins"
+          value={place}
+          onChange={(event) => setPlace(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 120 } }}
+        />
+        <TextField
+          label="Note"
+          value={note}
+          multiline
+          onChange={(event) => setNote(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 400 } }}
+        />
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          The way between two places is reckoned from where their routes begin.
+        </Typography>
+      </DialogContent>
+      <DialogActions>
+        {lesson ? (
+          <Button
+            color="inherit"
+            sx={{ mr: 'auto' }}
+            onClick={() =>
+              void remove({ id, revision: lesson.revision })
+                .unwrap()
+                .then(onClose)
+                .catch(() => undefined)
+            }
+          >
+            Take it out
+          </Button>
+        ) : null}
+        <Button color="inherit" onClick={onClose}>
+          Leave it
+        </Button>
+        <Button variant="contained" onClick={save} disabled={isLoading}>
+          Keep
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

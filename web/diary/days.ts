@@ -1,0 +1,27 @@
+import dayjs from 'dayjs';
+
+/** The seven days of the week that a day is in, from Monday; each `2026-11-25`. */
+export function weekOf(day: string): readonly string[] {
+  const monday = dayjs(day).subtract((dayjs(day).day() + 6) % 7, 'day');
+  return Array.from({ length: 7 }, (_, n) => monday.add(n, 'day').format('YYYY-MM-DD'));
+}
+
+export const dayAfter = (day: string, days: number): string =>
+  dayjs(day).add(days, 'day').format('YYYY-MM-DD');
+
+/** The day that an instant falls on here. */
+export const dayOf = (at: string): string => dayjs(at).format('YYYY-MM-DD');
+
+/** Hours since midnight here. */
+export const hourOf = (at: string): number => dayjs(at).hour() + dayjs(at).minute() / 60;
+
+export const today = (): string => dayjs().format('YYYY-MM-DD');
+
+/** The instant of a local day and hour such as `09:30`. */
+export const instantOf = (day: string, time: string): string => dayjs(`${day}T${time}`).toISOString();
+
+export const timeOf = (at: string): string => dayjs(at).format('HH:mm');
+
+export const dayTitle = (day: string): string => dayjs(day).format('ddd D MMM');
+
+export const longDayTitle = (day: string): string => dayjs(day).format('dddd D MMMM');

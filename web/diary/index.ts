@@ -1,0 +1,2 @@
+export { DiaryPage } from './DiaryPage';
+export { clashesIn } from './clashWords';

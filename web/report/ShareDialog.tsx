@@ -1,0 +1,135 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { errorText } from '../api';
+import { useEndShareMutation, useMakeShareMutation, useSharesQuery } from '../term';
+import { colour, dayText, ErrorNote, localZone } from '../ui';
+
+const DAYS = [7, 30, 90] as const;
+
+/** Links for the learner to this one drive: made, copied, ended. */
+export function ShareDialog({
+  test,
+  learner,
+  onClose,
+}: {
+  readonly test: string;
+  readonly learner: string;
+  readonly onClose: () => void;
+}) {
+  const { data } = useSharesQuery(test);
+  const [make, { error, isLoading }] = useMakeShareMutation();
+  const [end] = useEndShareMutation();
+  const [days, setDays] = useState<number>(30);
+  const [link, setLink] = useState<{ readonly id: string; readonly url: string } | null>(null);
+  const [copied, setCopied] = useState(false);
+  const now = new Date().toISOString();
+  const open = (data?.items ?? []).filter(
+    ({ revokedAt, expiresAt }) => revokedAt === null && (expiresAt ?? '9') > now,
+  );
+  const create = () =>
+    void make({ test, days })
+      .unwrap()
+      .then(({ id, token = '' }) => {
+        setCopied(false);
+        setLink({ id, url: `${window.location.origin}/shared/${token}` });
+      })
+      .catch(() => undefined);
+  const copy = () =>
+    link
+      ? void navigator.clipboard.writeText(link.url).then(
+          () => setCopied(true),
+          () => setCopied(false),
+        )
+      : undefined;
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Show this drive to {learner}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2 }}>
+        <Typography>
+          Whoever has the link sees this drive and nothing else: no other learner, no private note, no place.
+          It works on a phone, without signing in.
+        </Typography>
+        {error ? <ErrorNote title="The link was not made">{errorText(error)}</ErrorNote> : null}
+        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+          <TextField
+            select
+            label="Ends after"
+            value={days}
+            onChange={(event) => setDays(Number(event.target.value))}
+            sx={{ minWidth: 140 }}
+          >
+            {DAYS.map((count) => (
+              <MenuItem key={count} value={count}>
+                {count} days
+              </MenuItem>
+            ))}
+          </TextField>
+          <Button variant="contained" onClick={create} disabled={isLoading}>
+            Make a link
+          </Button>
+        </Box>
+        {link ? (
+          <Box role="status" sx={{ bgcolor: colour('wash'), p: 2, borderRadius: 1 }}>
+            <TextField
+              label="The link, shown this once"
+              value={link.url}
+              fullWidth
+              slotProps={{
+                htmlInput: {
+                  readOnly: true,
+                  onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
+                },
+              }}
+            />
+            <Button variant="outlined" onClick={copy} sx={{ mt: 1 }}>
+              {copied ? 'Copied' : 'Copy it'}
+            </Button>
+          </Box>
+        ) : null}
+        {open.length > 0 ? (
+          <Box component="ul" aria-label="Links that are open" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {open.map(({ id, createdAt, expiresAt }) => (
+              <Box
+                component="li"
+                key={id}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  minHeight: 52,
+                  borderBottom: `1px solid ${colour('line')}`,
+                }}
+              >
+                <Typography sx={{ flex: 1 }}>
+                  Made {dayText(createdAt, localZone())}, ends{' '}
+                  {expiresAt ? dayText(expiresAt, localZone()) : 'never'}
+                </Typography>
+                <Button
+                  color="inherit"
+                  onClick={() => {
+                    void end(id);
+                    if (link?.id === id) setLink(null);
+                  }}
+                >
+                  End it now
+                </Button>
+              </Box>
+            ))}
+          </Box>
+        ) : null}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Done</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

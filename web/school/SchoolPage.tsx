@@ -1,0 +1,35 @@
+import { Box, Tab, Tabs, Typography } from '@mui/material';
+import { useSearchParams } from 'react-router';
+import { AdviceView } from './AdviceView';
+import { SettingsView } from './SettingsView';
+import { TrustView } from './TrustView';
+
+const views = [
+  ['trust', 'Does it come true?'],
+  ['readiness', 'What counts as ready'],
+  ['advice', 'What marks mean'],
+] as const;
+
+/** What holds for the whole school. */
+export function SchoolPage() {
+  const [params, setParams] = useSearchParams();
+  const view = views.find(([id]) => id === params.get('view'))?.[0] ?? 'trust';
+  return (
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Typography variant="h1">School</Typography>
+      <Tabs
+        value={view}
+        onChange={(_, to: string) => setParams({ view: to })}
+        variant="scrollable"
+        aria-label="Parts of the school"
+      >
+        {views.map(([id, title]) => (
+          <Tab key={id} value={id} label={title} sx={{ textTransform: 'none', fontSize: '1.05rem' }} />
+        ))}
+      </Tabs>
+      {view === 'trust' ? <TrustView /> : null}
+      {view === 'readiness' ? <SettingsView /> : null}
+      {view === 'advice' ? <AdviceView /> : null}
+    </Box>
+  );
+}
