@@ -4,6 +4,7 @@ import { judging } from './judging';
 import { mapping } from './map';
 import { painting } from './painting';
 import { pads } from './pads';
+import { readiness } from './readiness';
 import { rejudging } from './rejudging';
 import { demoComposing, roads } from './roads';
 import { printTable } from './table';
@@ -16,6 +17,7 @@ const all = {
   mapping,
   composing: demoComposing,
   hotspots: hotSpots,
+  readiness,
   roads,
 };
 

@@ -10,6 +10,8 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   timeout: 60_000,
+  // Small machines draw slowly while two browsers are busy.
+  expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

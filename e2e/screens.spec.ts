@@ -27,6 +27,31 @@ for (const [size, viewport] of Object.entries(sizes))
       await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
       await accessible(page, 'today');
       await fits(page);
+      await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
+      await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of a pass', {
+        timeout: 20_000,
+      });
+      await expect(page.getByRole('figure', { name: 'Chance of a pass after each mock' })).toBeVisible();
+      await accessible(page, 'one learner');
+      await fits(page);
+      await page.getByRole('link', { name: 'Diary', exact: true }).click();
+      await expect(page.getByRole('button', { name: 'Put something in' })).toBeVisible();
+      await accessible(page, 'diary');
+      await fits(page);
+      await page.getByRole('button', { name: 'Put something in' }).click();
+      await accessible(page, 'an entry of the diary');
+      await page.getByRole('button', { name: 'Leave it' }).click();
+      await page.getByRole('link', { name: 'School', exact: true }).click();
+      for (const [view, sign] of [
+        ['Does it come true?', 'Brier score'],
+        ['What counts as ready', 'These numbers are ours'],
+        ['What marks mean', 'Shown at the kerb'],
+      ] as const) {
+        await page.getByRole('tab', { name: view }).click();
+        await expect(page.getByText(sign).first()).toBeVisible();
+        await accessible(page, `school, ${view}`);
+        await fits(page);
+      }
       await page.getByRole('link', { name: 'Questions', exact: true }).click();
       await page.getByRole('combobox', { name: 'Learner' }).click();
       await page.getByRole('option', { name: 'Yuto Hasebe' }).click();

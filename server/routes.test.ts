@@ -159,7 +159,7 @@ describe('places', () => {
     expect(skilled.places.every(({ most }) => most.every(({ skill }) => skill === 'approach-speed'))).toBe(
       true,
     );
-    const morning = await places('?from=6&until=12');
+    const morning = await places('?from=0&until=12');
     const later = await places('?from=12&until=24');
     expect(morning.drives + later.drives).toBe(all.drives);
     expect((await client.get('/places?gravity=9')).status).toBe(400);

@@ -37,6 +37,8 @@ export interface FastLimits {
    * @returns where it breaks first; the same object each time
    */
   readonly firstBreach: (marks: Uint16Array, count: number) => Breaking;
+  /** Cells of one number count alike in every limit and cap. */
+  readonly alike: readonly number[];
   /** Ids of the limits that marks can breach. */
   readonly limits: readonly string[];
   /** What each cell adds to the limit over the whole test that many small faults break, and its maximum. */
@@ -141,8 +143,17 @@ function build(standard: Standard): FastLimits {
     );
   const mainGroup = main ? groups.findIndex(({ limit }) => limit === main.limit.id) : -1;
 
+  const signatures = adds.map((own, cell) => `${own.join(' ')} | ${(capsOf[cell] ?? []).join(' ')}`);
+  const firstOf = new Map<string, number>();
+  const alike = signatures.map((signature, cell) => {
+    const first = firstOf.get(signature) ?? cell;
+    firstOf.set(signature, first);
+    return first;
+  });
+
   return {
     cells,
+    alike,
     limits,
     main:
       main && mainGroup >= 0

@@ -164,7 +164,7 @@ describe('the four words', () => {
 
   it('not yet below the bound, and too little evidence before anything else', () => {
     expect(judgeReadiness(road, whole, { pass: 0.3, low: 0.2, high: 0.5 }, held).word).toBe('not yet');
-    expect(judgeReadiness(road, whole, good, { ...held, tests: 0.8 }).word).toBe('too little evidence');
+    expect(judgeReadiness(road, whole, good, { ...held, tests: 0.5 }).word).toBe('too little evidence');
     expect(judgeReadiness(road, whole, { pass: 0.6, low: 0.1, high: 0.95 }, held).word).toBe(
       'too little evidence',
     );

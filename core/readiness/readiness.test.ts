@@ -109,6 +109,31 @@ describe('a forecast against exact cases', () => {
     );
   });
 
+  it('in brief it is the same chance and interval as in full', () => {
+    const standard = oneLimit(9, ['minor']);
+    const posterior = posteriorOf(
+      standard,
+      [mockOf({ covered: skills, counts: [[0, 5]] })],
+      NONE,
+      still,
+      DAY,
+    );
+    const full = simulate(standard, posterior);
+    const brief = forecast({
+      standard,
+      posterior,
+      settings: still,
+      wrong: null,
+      hours: 0,
+      seed: 8,
+      brief: true,
+    });
+    expect(brief.pass).toBeCloseTo(full.pass, 1);
+    expect(brief.low).toBeCloseTo(full.low, 1);
+    expect(brief.high).toBeCloseTo(full.high, 1);
+    expect(brief.gains).toEqual([]);
+  });
+
   it('is the same for the same seed, and another for another', () => {
     const standard = oneLimit(6, ['minor']);
     const posterior = posteriorOf(standard, [], NONE, usualSettings, DAY);

@@ -185,8 +185,8 @@ interface DrawnLearner {
 }
 
 /** Draws learners from the posterior, and tests of a learner. */
-function testMaker({ standard, posterior, settings, wrong }: ForecastInput, random: Random) {
-  const { cells, cellOf } = fastLimits(standard);
+function testMaker({ standard, posterior, settings, wrong, brief }: ForecastInput, random: Random) {
+  const { cells, cellOf, alike } = fastLimits(standard);
   const plan = manoeuvrePlan(standard);
   const kinds = [...new Set([...plan.from, ...plan.share.keys()])];
   const open = cells.map(({ needs }) => (needs === null ? -1 : kinds.indexOf(needs)));
@@ -211,12 +211,23 @@ function testMaker({ standard, posterior, settings, wrong }: ForecastInput, rand
     for (const [kind, share] of plan.share) if (random() < share) drawn[kinds.indexOf(kind)] = 1;
   };
 
+  // Where nobody asks for items, rates of cells that count alike are drawn as one: sums of gamma numbers of one
+  // scale are gamma numbers.
+  const drawnAs = new Map<string, { cell: number; alpha: number; readonly beta: number }>();
+  posterior.small.forEach((rate, cell) => {
+    if (!rate || asked.has(cell)) return;
+    const key = brief ? `${alike[cell]} ${open[cell]} ${rate.beta}` : String(cell);
+    const known = drawnAs.get(key);
+    if (known) known.alpha += rate.alpha;
+    else drawnAs.set(key, { cell, alpha: rate.alpha, beta: rate.beta });
+  });
+  const together = [...drawnAs.values()];
+
   return {
     learner: (): DrawnLearner => {
       const rates = new Float64Array(cells.length);
-      posterior.small.forEach((rate, n) => {
-        if (rate && !asked.has(n)) rates[n] = drawGamma(random, Math.max(1e-6, rate.alpha)) / rate.beta;
-      });
+      for (const { cell, alpha, beta } of together)
+        rates[cell] = drawGamma(random, Math.max(1e-6, alpha)) / beta;
       for (const { rate, cells: of, shares } of posterior.grave) {
         const whole = drawGamma(random, Math.max(1e-6, rate.alpha)) / rate.beta;
         of.forEach((cell, k) => (rates[cell] = whole * (shares[k] ?? 0)));

@@ -87,5 +87,8 @@ export function trendOf(evidence: readonly Evidence[]): Trend | null {
     const middle = a + b * x;
     return { at, rate: Math.exp(middle), low: Math.exp(middle - off), high: Math.exp(middle + off) };
   });
-  return { weekly: Math.exp(b), low, high, says: high < 1 ? 'falls' : low > 1 ? 'rises' : 'neither', line };
+  // Said only when even the 90 % interval agrees: a fall that is hoped for is believed too soon.
+  const sure = jstat.studentt.inv(0.95, free) * error;
+  const says = b + sure < 0 ? 'falls' : b - sure > 0 ? 'rises' : 'neither';
+  return { weekly: Math.exp(b), low, high, says, line };
 }

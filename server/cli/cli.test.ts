@@ -123,6 +123,37 @@ describe('judge', () => {
   });
 });
 
+describe('readiness', () => {
+  const ready = (...args: string[]) => jasperwren('readiness', '--standard', ceiling, ...args);
+
+  it('says how ready the learner of several logs is; the same logs, the same numbers', () => {
+    const logs = ['a', 'b', 'c'].flatMap((name) => ['--log', logFile(`ready-${name}`, 9)]);
+    const first = ready(...logs);
+    expect(first.status).toBe(0);
+    const told = JSON.parse(first.stdout) as {
+      pass: number;
+      low: number;
+      high: number;
+      gains: { item: string }[];
+    };
+    expect(told.low).toBeLessThan(told.pass);
+    expect(told.pass).toBeLessThan(told.high);
+    expect(told.gains[0]?.item).toBe('moving-off.check');
+    expect(ready(...logs).stdout).toBe(first.stdout);
+  });
+
+  it('refuses logs of two learners, a broken day and no log', () => {
+    const own = logFile('own', 2);
+    const other = logFile('other', 2);
+    writeFileSync(other, readFileSync(other, 'utf8').replace('"ines"', '"tomas"'));
+    const mixed = ready('--log', own, '--log', other);
+    expect(mixed).toMatchObject({ status: 2, stdout: '' });
+    expect(mixed.stderr).toContain('is of tomas');
+    expect(ready('--log', own, '--day', 'soon').status).toBe(2);
+    expect(ready().status).toBe(2);
+  });
+});
+
 describe('translate', () => {
   it('judges a log under another standard and says what was left out', () => {
     const strikes = join(root, 'data', 'standards', 'strikes.standard.json');

@@ -9,6 +9,7 @@ import { addInstructor, DatabaseProblem, instructorNamed, listNetworks, openData
 import { checkStandards } from './checkStandard';
 import type { Outcome } from './io';
 import { judgeFiles, translateFiles } from './judge';
+import { readinessOfFiles } from './readiness';
 import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
@@ -42,6 +43,19 @@ program
   .action(({ standard, to, log }: { standard: string; to: string; log: string[] }) =>
     report(log.length > 0 ? translateFiles(standard, to, log) : wrong('At least one --log is wanted.\n')),
   );
+
+program
+  .command('readiness')
+  .description('print how ready the learner of these logs is under their standard, as one JSON object')
+  .requiredOption('--standard <file>', 'the standard that the logs were marked under')
+  .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
+  .option('--day <day>', 'day of the test, such as 2026-12-01; else that of the last log')
+  .action(({ standard, log, day }: { standard: string; log: string[]; day?: string }) => {
+    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+    if (day !== undefined && Number.isNaN(Date.parse(`${day}T12:00:00.000Z`)))
+      return report(wrong('--day must be a day such as 2026-12-01.\n'));
+    return report(readinessOfFiles(standard, log, day ?? null));
+  });
 
 program
   .command('check-standard')

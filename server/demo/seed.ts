@@ -79,8 +79,11 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
       routeOf: (mock) => routes[(3 * n + 5 * mock) % routes.length] ?? null,
     });
   }
-  await seedResults(db, today, learners, randomFrom(seed + 4));
-  await seedDiary(db, today, { learners, instructors, vehicles, routes });
+  // Many small entries: one by one each would wait for the disk.
+  await db.transaction().execute(async (all) => {
+    await seedResults(all, today, learners, randomFrom(seed + 4));
+    await seedDiary(all, today, { learners, instructors, vehicles, routes });
+  });
 }
 
 /** The county and its routes; also for a demo school that was made before there were any. */

@@ -6,7 +6,7 @@ export { log } from './log';
 export { isLoopbackHost, originCheck } from './originCheck';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
-export { badInput, conflict, HttpProblem, notFound, tooLarge } from './problem';
+export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
 export { session, sessionToken, setSession, signedIn } from './session';

@@ -21,6 +21,14 @@ export const badInput = (detail: string, errors: readonly Problem[] = []): HttpP
 export const notFound = (what: string): HttpProblem =>
   new HttpProblem(404, 'Not found', `There is no ${what}.`);
 
+/** A link that was ended, has run out, or never was: which of these is nobody's business. */
+export const gone = (what: string): HttpProblem =>
+  new HttpProblem(
+    410,
+    'Gone',
+    `There is no ${what} behind this link: it has run out, was ended, or never was.`,
+  );
+
 export const conflict = (detail: string): HttpProblem => new HttpProblem(409, 'Conflict', detail);
 
 export const tooLarge = (detail: string): HttpProblem => new HttpProblem(413, 'Too large', detail);

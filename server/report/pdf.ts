@@ -192,7 +192,7 @@ interface TextStyle {
 }
 
 /** What the Latin part of the font has; the rest is in its other part. */
-const LATIN = /[\u0000-\u00ff\u0131\u0152\u0153\u2000-\u206f\u20ac\u2122\u2212]+/g;
+const LATIN = /[\s!-\u00ff\u0131\u0152\u0153\u2000-\u206f\u20ac\u2122\u2212]+/g;
 
 /** Writes down a page, one thing below another, each with its tag. */
 function sheet(doc: PDFKit.PDFDocument) {

@@ -2,7 +2,16 @@ import type Router from '@koa/router';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { LessonToKeep, type LessonView, type Page } from '../../contract';
 import type { Problem } from '../../core/problems';
-import { badInput, bodyAs, changedMeanwhile, etagOf, notFound, signedIn, wantedRevision } from '../http';
+import {
+  badInput,
+  bodyAs,
+  changedMeanwhile,
+  etagOf,
+  gone,
+  notFound,
+  signedIn,
+  wantedRevision,
+} from '../http';
 import {
   endLinksOf,
   keepLesson,
@@ -89,7 +98,7 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
 
   router.get('/calendar/:token', async (ctx) => {
     const link = await linkOf(db, 'calendar', String(ctx.params.token).replace(/\.ics$/, ''), now());
-    if (!link) throw notFound('such calendar, or not any more');
+    if (!link) throw gone('calendar');
     const from = new Date(now().getTime() - BACK_DAYS * DAY).toISOString();
     const until = new Date(now().getTime() + AHEAD_DAYS * DAY).toISOString();
     const lessons = (await listLessons(db, { from, until, learner: null })).filter(

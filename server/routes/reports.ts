@@ -12,7 +12,7 @@ import {
   type Judgement,
 } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
-import { bodyAs, notFound, signedIn } from '../http';
+import { bodyAs, gone, notFound, signedIn } from '../http';
 import { reportPdf } from '../report';
 import { endLink, eventsOf, linkOf, linksOf, makeLink, standardOf, testById, type Database } from '../store';
 import type { Parts } from './parts';
@@ -72,7 +72,7 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
 
   router.get('/shared/:token', async (ctx) => {
     const link = await linkOf(db, 'report', String(ctx.params.token), now());
-    if (!link) throw notFound('drive behind this link: it has run out, was ended, or never was');
+    if (!link) throw gone('drive');
     const { test, standard, events } = await judgedTest(db, link.subject);
     const first = (name: string) => name.split(' ')[0] ?? name;
     ctx.set('Referrer-Policy', 'no-referrer');

@@ -16,7 +16,9 @@ describe('migrations', () => {
     await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
     await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
     await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
-    await sql`insert into tests values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
+    await sql`insert into tests
+      (id, learner, instructor, vehicle, standard, standard_version, retest, started_at, zone, ready)
+      values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
     // Position fixes were once among the events.
     const fixes = sql.table(from === '001-first' ? 'events' : 'fixes');
     await sql`insert into events (test, id, device, seq, at, body) values

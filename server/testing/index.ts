@@ -63,6 +63,9 @@ export class Client {
       ...(signal ? { signal } : {}),
     });
 
+  /** An answer that is no text. */
+  bytes = async (path: string): Promise<Buffer> => Buffer.from(await (await this.open(path)).arrayBuffer());
+
   /** Sends bytes as they are. */
   send = (method: string, path: string, bytes: Uint8Array<ArrayBuffer>, type: string): Promise<Response> =>
     fetch(`${this.address}${API}${path}`, {

@@ -33,8 +33,8 @@ export const READINESS = 'readiness';
 const AT_ONCE = 250;
 const ALL_LEARNERS = 100_000;
 /** For lists fewer tests do: a word and a band, no gains. */
-const LIST_OUTER = 120;
-const LIST_INNER = 10;
+const LIST_OUTER = 160;
+const LIST_INNER = 4;
 
 /** Mocks of everybody with their logs, and when all papers were last seen in setting one up. */
 interface SchoolDrives {
@@ -96,27 +96,30 @@ async function answersFor(
   return [...answersOf(await drillOf(db, learner)), ...asked].sort((a, b) => a.at.localeCompare(b.at));
 }
 
+/** So many of each learner's newest mocks are read for the school's rates, of which two count. */
+const NEWEST = 3;
+
 /** Reads mocks under a standard, each once. */
 function reader(drives: SchoolDrives) {
   const rates = new Map<Standard, SchoolRates>();
-  const read = new Map<Standard, Map<string, readonly Evidence[]>>();
-  const of = (standard: Standard, learner: string): readonly Evidence[] => {
-    const known = read.get(standard) ?? new Map<string, readonly Evidence[]>();
+  const read = new Map<Standard, Map<MockDrive, Evidence>>();
+  const under = (standard: Standard, mocks: readonly MockDrive[]): readonly Evidence[] => {
+    const known = read.get(standard) ?? new Map<MockDrive, Evidence>();
     read.set(standard, known);
-    const before = known.get(learner);
-    if (before) return before;
-    const evidence = (drives.byLearner.get(learner) ?? []).map((mock) => evidenceOf(standard, mock));
-    known.set(learner, evidence);
-    return evidence;
+    return mocks.map((mock) => {
+      const evidence = known.get(mock) ?? evidenceOf(standard, mock);
+      known.set(mock, evidence);
+      return evidence;
+    });
   };
   return {
-    of,
+    of: (standard: Standard, learner: string) => under(standard, drives.byLearner.get(learner) ?? []),
     school: (standard: Standard): SchoolRates => {
       const known = rates.get(standard);
       if (known) return known;
       const fresh = schoolRates(
         standard,
-        [...drives.byLearner.keys()].map((learner) => of(standard, learner)),
+        [...drives.byLearner.values()].map((mocks) => under(standard, mocks.slice(0, NEWEST))),
       );
       rates.set(standard, fresh);
       return fresh;

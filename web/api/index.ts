@@ -73,6 +73,7 @@ export const api = createApi({
     'routes',
     'networks',
     'readiness',
+    'evidence',
     'results',
     'lessons',
     'links',

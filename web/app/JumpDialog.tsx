@@ -29,12 +29,15 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const { data: tests } = useTestsQuery({}, { skip: !open });
   const places: Place[] = [
     { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
+    { id: 'diary', label: 'Diary', more: 'lessons and tests by day and week', to: '/diary' },
+    { id: 'school', label: 'School', more: 'trust, what counts as ready, advice', to: '/school' },
     { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
     { id: 'routes', label: 'Routes', more: 'library, compose, hot spots', to: '/routes' },
     { id: 'questions', label: 'Questions', more: 'drill, draw, memory, bank', to: '/questions' },
     { id: 'vehicles', label: 'Vehicles', more: 'fitness, cards, dates', to: '/vehicles' },
     { id: 'standards', label: 'Standards', more: 'what passes, and why', to: '/standards' },
     ...(learners?.items ?? []).flatMap(({ id, name }) => [
+      { id: `learner ${id}`, label: name, more: 'how ready', to: `/learners/${id}` },
       { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/?learner=${id}` },
       { id: `drill ${id}`, label: name, more: 'drill questions', to: `/questions?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },

@@ -7,7 +7,7 @@ import { compileStandard } from '../../core/standard';
 import { errorText, newestVersions, useStandardsQuery } from '../api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../readiness';
 import { useReadiness } from '../term';
-import { colour, dayText, daysText, daysUntil, ErrorNote, LoadingNote, localZone } from '../ui';
+import { colour, dayText, daysText, daysUntil, EmptyNote, ErrorNote, LoadingNote, localZone } from '../ui';
 import { History } from './History';
 import { LearnerCharts } from './LearnerCharts';
 import { Overruling } from './Overruling';
@@ -63,10 +63,14 @@ export function LearnerPage() {
           </Button>
         </Stack>
       </Stack>
-      {error ? (
-        <ErrorNote title="Readiness cannot be worked out">
-          {errorText(error)} Choose a standard above, or drive a first mock.
-        </ErrorNote>
+      {error && nothingYet(error) ? (
+        <EmptyNote title="No mock yet">
+          Start one, or choose above under which standard {learner.name} will be tested: three mocks on
+          different routes say most of what there is to say.
+        </EmptyNote>
+      ) : null}
+      {error && !nothingYet(error) ? (
+        <ErrorNote title="Readiness cannot be worked out">{errorText(error)}</ErrorNote>
       ) : null}
       {!error && (!readiness || !standard || !evidence) ? <LoadingNote what="what the mocks tell" /> : null}
       {readiness && standard && evidence ? (
@@ -123,6 +127,9 @@ export function LearnerPage() {
     </Box>
   );
 }
+
+/** The server knows no standard to ask under: nobody has chosen one, and no mock was driven. */
+const nothingYet = (error: unknown): boolean => (error as { status?: unknown }).status === 404;
 
 /** The word, the chance with its band, and what breaks first. */
 function Judgement({

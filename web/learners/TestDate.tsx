@@ -41,7 +41,7 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
       <Typography variant="h2" id={id}>
         If the test were on {dayText(`${on}T12:00:00Z`, 'UTC')}
       </Typography>
-      <Box sx={{ px: 1.5 }}>
+      <Box sx={{ px: 4 }}>
         <Slider
           aria-labelledby={id}
           value={days}

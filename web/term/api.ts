@@ -47,12 +47,16 @@ const term = api.injectEndpoints({
         headers: ifMatch(revision),
         body: change,
       }),
-      invalidatesTags: ['learners', 'readiness'],
+      // Papers and names change no evidence.
+      invalidatesTags: (_result, _error, { change: { testDate, standard } }) =>
+        testDate !== undefined || standard !== undefined
+          ? ['learners', 'readiness', 'evidence']
+          : ['learners', 'readiness'],
     }),
     evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
       query: ({ learner, standard }) =>
         `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
-      providesTags: ['readiness', 'tests', 'learners'],
+      providesTags: ['evidence', 'tests'],
     }),
     readiness: build.query<Page<ReadinessRow>, Nothing>({
       query: () => '/readiness',
@@ -72,7 +76,7 @@ const term = api.injectEndpoints({
         headers: ifMatch(revision),
         body: { settings },
       }),
-      invalidatesTags: ['readiness'],
+      invalidatesTags: ['readiness', 'evidence'],
     }),
     coaching: build.query<AdviceView, Nothing>({ query: () => '/coaching', providesTags: ['coaching'] }),
     keepCoaching: build.mutation<
@@ -117,11 +121,11 @@ const term = api.injectEndpoints({
         ...(revision === null ? {} : { headers: ifMatch(revision) }),
         body: { ...lesson },
       }),
-      invalidatesTags: ['lessons', 'readiness'],
+      invalidatesTags: ['lessons', 'readiness', 'evidence'],
     }),
     removeLesson: build.mutation<unknown, { readonly id: string; readonly revision: number }>({
       query: ({ id, revision }) => ({ url: `/lessons/${id}`, method: 'DELETE', headers: ifMatch(revision) }),
-      invalidatesTags: ['lessons', 'readiness'],
+      invalidatesTags: ['lessons', 'readiness', 'evidence'],
     }),
     makeCalendar: build.mutation<LinkView, Nothing>({ query: () => ({ url: '/calendar', method: 'POST' }) }),
     endCalendar: build.mutation<unknown, Nothing>({ query: () => ({ url: '/calendar', method: 'DELETE' }) }),

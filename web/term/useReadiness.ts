@@ -60,7 +60,7 @@ export function useReadiness({
   );
   const { data: bank } = useQuestionsQuery();
   const [now] = useState(() => new Date().toISOString());
-  const [readiness, setReadiness] = useState<Readiness | null>(null);
+  const [held, setHeld] = useState<{ readonly of: Standard; readonly found: Readiness } | null>(null);
   const [done, setDone] = useState<number | null>(null);
   const [failure, setFailure] = useState<unknown>(null);
   const [thread, setThread] = useState<ReturnType<typeof startWorker> | null>(null);
@@ -106,7 +106,7 @@ export function useReadiness({
       )
       .then((found) => {
         if (!current || found === null) return;
-        setReadiness(found);
+        setHeld({ of: input.standard, found });
         setDone(null);
       })
       .catch((error: unknown) => {
@@ -118,7 +118,7 @@ export function useReadiness({
   }, [thread, input]);
 
   // The past is the same for every day that is asked about.
-  const [overTime, setOverTime] = useState<readonly Stood[] | null>(null);
+  const [stood, setStood] = useState<{ readonly of: unknown; readonly found: readonly Stood[] } | null>(null);
   const past = useMemo(
     () => (history && learner && view && standard && bank ? { learner, view, standard, bank } : null),
     [history, learner, view, standard, bank],
@@ -129,7 +129,7 @@ export function useReadiness({
     thread.worker
       .overTime(input)
       .then((found) => {
-        if (current) setOverTime(found);
+        if (current) setStood({ of: past, found });
       })
       .catch(() => undefined);
     return () => {
@@ -139,11 +139,12 @@ export function useReadiness({
   }, [thread, past]);
 
   return {
-    overTime,
+    // What was worked out under another standard says nothing under this one.
+    overTime: stood !== null && stood.of === past ? stood.found : null,
+    readiness: held !== null && held.of === standard ? held.found : null,
     learner,
     evidence: view,
     standard,
-    readiness,
     done,
     error: noLearner ?? noEvidence ?? noStandard ?? failure,
     hours: input?.hours ?? 0,

@@ -1,0 +1,88 @@
+import { describe, expect, it } from '@jest/globals';
+import { judge } from '../marking';
+import { manoeuvreOfSkill, skillOf } from '../standard';
+import { eventsOf, limitInput, standardWith } from '../testing';
+import {
+  adviceFor,
+  adviceWith,
+  beliefs,
+  cleanNow,
+  parseAdvice,
+  practisedAt,
+  prioritiesOf,
+  shippedAdvice,
+} from '.';
+
+const standard = standardWith({
+  limits: [limitInput({ id: 'minors', where: { severities: ['minor'] }, max: 4 })],
+});
+const drive = (faults: readonly (readonly [item: string, severity: string])[]) =>
+  judge(standard, eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity }))), {
+    retest: false,
+  });
+
+describe('advice', () => {
+  it('ships for skills that there are, whole, and each can be practised somewhere or is a thing of the yard or the talk', () => {
+    for (const { skill, cause, instead, exercise } of shippedAdvice) {
+      expect(skillOf(skill)).toBeDefined();
+      for (const text of [cause, instead, exercise]) expect(text.length).toBeGreaterThan(5);
+    }
+    const nowhere = shippedAdvice.filter(
+      ({ skill }) => practisedAt(skill).length === 0 && manoeuvreOfSkill(skill) === null,
+    );
+    expect(nowhere.map(({ skill }) => skill)).toEqual(
+      expect.not.arrayContaining(['moving-off-check', 'approach-speed', 'roundabouts', 'junction-check']),
+    );
+    expect(new Set(beliefs.map(({ id }) => id)).size).toBe(beliefs.length);
+  });
+
+  it('of a manoeuvre stands for each aspect of it; a school’s own goes first', () => {
+    const own = { skill: 'stalling', cause: 'a', instead: 'b', exercise: 'c' };
+    const all = adviceWith([own]);
+    expect(adviceFor(all, 'stalling')).toBe(own);
+    expect(adviceFor(all, 'bay-park.observation')?.skill).toBe('bay-park');
+    expect(adviceFor(all, 'papers')).toBeNull();
+    expect(parseAdvice([{ ...own, cause: '' }]).ok).toBe(false);
+  });
+});
+
+describe('three things to work on', () => {
+  it('what was grave today comes first, then what costs most, and no more than three', () => {
+    const today = drive([
+      ['mirror', 'minor'],
+      ['look', 'minor'],
+      ['stall', 'grave'],
+    ]);
+    const gains = [
+      { item: 'look', gain: 0.12 },
+      { item: 'mirror', gain: 0.03 },
+      { item: 'answer', gain: 0.05 },
+    ];
+    const three = prioritiesOf(standard, today, gains);
+    expect(three.map(({ item }) => item)).toEqual(['stall', 'look', 'mirror']);
+    expect(three[0]).toMatchObject({ gravity: 3, times: 1 });
+  });
+
+  it('what is only noted, or gains next to nothing and was not marked, is not named', () => {
+    expect(prioritiesOf(standard, drive([['look', 'noted']]), [{ item: 'mirror', gain: 0.001 }])).toEqual([]);
+  });
+
+  it('a habit of earlier drives is named though it was clean today', () => {
+    expect(prioritiesOf(standard, drive([]), [{ item: 'mirror', gain: 0.2 }])[0]).toMatchObject({
+      item: 'mirror',
+      times: 0,
+    });
+  });
+});
+
+describe('what was good', () => {
+  it('is an area clean today that was not in the last three drives', () => {
+    const earlier = [new Map([['look', 2]]), new Map([['stall', 1]]), new Map(), new Map([['mirror', 9]])];
+    expect(cleanNow(standard, drive([['stall', 'minor']]), earlier)).toEqual([
+      { area: 'observation', title: 'Looking', before: 2 },
+    ]);
+    expect(cleanNow(standard, drive([['look', 'minor']]), earlier).map(({ area }) => area)).toEqual([
+      'control',
+    ]);
+  });
+});

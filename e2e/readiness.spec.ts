@@ -1,0 +1,277 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { ownServer } from './ownServer';
+import { accessible, enterDemo, pad, startMock } from './steps';
+
+const readiness = (page: Page) => page.getByRole('region', { name: 'Readiness' });
+
+test('a learner’s page says how ready, what is missing and what to work on; the date moves it, papers and a reason are kept', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  // A school of its own: others mark drives of these learners meanwhile.
+  const server = await (await ownServer('var/e2e-readiness.db'))();
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'Look round the demo school' }).click();
+  await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
+  await expect(readiness(page)).toContainText('chance of a pass, between', { timeout: 20_000 });
+  await expect(readiness(page)).toContainText('Nearly');
+  // One bad habit is the story of this learner.
+  const work = page.getByRole('region', { name: 'What to work on next' });
+  await expect(work.getByRole('listitem').first()).toContainText('Looking round before moving off');
+  await expect(work.getByRole('listitem').first()).toContainText('chin to shoulder');
+  await expect(work.getByRole('listitem').first()).toContainText('Practise it on');
+  // Papers that run out before the test are a condition.
+  const conditions = page.getByRole('region', { name: 'What “ready” asks for' });
+  await expect(conditions).toContainText('Theory pass runs out');
+  await page.getByRole('button', { name: 'Remove Theory pass' }).click();
+  await expect(conditions).toContainText('Papers in order: all seen');
+
+  const before = await readiness(page).getByRole('img').getAttribute('aria-label');
+  const slider = page.getByRole('slider');
+  await slider.focus();
+  for (let n = 0; n < 3; n += 1) await page.keyboard.press('PageUp');
+  await expect(page.getByRole('button', { name: 'Book this day' })).toBeVisible();
+  await expect(readiness(page).getByRole('img')).not.toHaveAttribute('aria-label', before ?? '', {
+    timeout: 20_000,
+  });
+  await page.getByRole('button', { name: 'Book this day' }).click();
+  await expect(page.getByRole('button', { name: 'Book this day' })).toBeHidden();
+
+  const chart = page.getByRole('figure', { name: 'Chance of a pass after each mock' });
+  await chart.getByRole('button', { name: 'As a table' }).click();
+  await expect(chart.getByRole('row')).toHaveCount(7);
+  const saved = page.waitForEvent('download');
+  await chart.getByRole('button', { name: 'CSV' }).click();
+  expect(readFileSync((await (await saved).path()) ?? '', 'utf8')).toMatch(/^Day,"?Chance, %/);
+
+  await page.getByRole('button', { name: 'I see it otherwise' }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Say why')).toBeVisible();
+  await page.getByLabel('Why').fill('Nothing to say for three whole drives.');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(readiness(page)).toContainText('Nothing to say for three whole drives.');
+  await expect(readiness(page)).toContainText('By the mocks:');
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(readiness(page)).not.toContainText('Nothing to say');
+  await server.kill();
+});
+
+test('another standard, a result of a day to come, and a learner without any mock are told in words', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'How ready is Tomas Wielgosz' }).click();
+  await expect(readiness(page)).toContainText('chance of a pass', { timeout: 20_000 });
+  await page.getByRole('combobox', { name: 'Under the standard' }).click();
+  await page.getByRole('option', { name: 'Graded faults' }).click();
+  await expect(page.getByRole('region', { name: 'Mocks under Graded faults' })).toContainText(
+    'Marked under Fault ceiling: its marks are carried over by skill.',
+    { timeout: 20_000 },
+  );
+  const results = page.getByRole('region', { name: 'Official tests' });
+  await results.getByLabel('Day of the test').fill('2099-01-01');
+  await results.getByRole('button', { name: 'Passed', exact: true }).click();
+  await expect(results).toContainText('This day has not come');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Add a learner' }).click();
+  await page.getByLabel('Name').fill('Odile Tamaro');
+  await page.getByRole('button', { name: /^Add/ }).last().click();
+  await page.getByLabel('Find a learner').fill('Odile');
+  await page.getByRole('link', { name: /^Odile Tamaro/ }).click();
+  await expect(page.getByText('No mock yet')).toBeVisible();
+});
+
+test('the talk at the kerb: own view first, then the verdict, three things, a goal; a link shows it to the learner on a phone', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  await enterDemo(page);
+  const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
+  await pad(page, 'Moving away under control', 'Serious fault').click();
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
+  await page.getByRole('button', { name: 'End the drive' }).click();
+  await page.getByRole('button', { name: /^Finished/ }).click();
+  // Before anything is told, the learner is asked.
+  await expect(page.getByRole('heading', { name: 'Bram, how did it feel?' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Verdict' })).toBeHidden();
+  await accessible(page, 'kerb, before the verdict');
+  await page.getByRole('group', { name: 'Control' }).getByRole('button', { name: 'sure' }).click();
+  await page.getByRole('button', { name: 'Show the verdict', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Serious faults: 1, none allowed',
+  );
+  const three = page.getByRole('region', { name: 'Three things to work on' });
+  await expect(three.getByRole('listitem').first()).toContainText('Moving away under control', {
+    timeout: 20_000,
+  });
+  await expect(three.getByRole('listitem').first()).toContainText('Once today, serious fault');
+  await page.getByRole('region', { name: 'Goals for the next lesson' }).getByRole('button').first().click();
+  await expect(page.getByRole('button', { name: /^Take back the goal/ })).toHaveCount(1);
+  const both = page.getByRole('region', { name: /^Your own view/ });
+  await both.getByRole('group', { name: 'Control' }).getByRole('button', { name: 'lost' }).click();
+  await expect(both.getByRole('group', { name: 'Control' })).toContainText('8 above yours');
+  await page.getByLabel(/I heard that/).click();
+  await page.getByRole('option', { name: 'A stall always fails' }).click();
+  await expect(page.getByText('No. What counts is what follows')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Report' }).click();
+  await page.getByRole('button', { name: 'Save as' }).click();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: /PDF/ }).click();
+  expect(
+    readFileSync((await (await saved).path()) ?? '')
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  await page.getByRole('button', { name: 'Share' }).click();
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const url = await page.getByLabel('The link, shown this once').inputValue();
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const theirs = await phone.newPage();
+  await theirs.goto(url);
+  await expect(theirs.getByRole('heading', { name: 'Bram Oosterwal, your mock test' })).toBeVisible();
+  await expect(theirs.getByRole('region', { name: 'Goals for the next lesson' })).toContainText(
+    'Moving away',
+  );
+  await expect(theirs.getByText('Control: you 10, your instructor 2')).toBeVisible();
+  await accessible(theirs, 'a shared drive');
+  expect(await theirs.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole('button', { name: 'End it now' }).click();
+  await expect(page.getByRole('list', { name: 'Links that are open' })).toBeHidden();
+  await theirs.reload();
+  await expect(theirs.getByRole('alert')).toContainText('Ask your instructor for a new one');
+  await phone.close();
+  expect(id).not.toBe('');
+});
+
+test('the diary: an entry that does not fit says so, is moved and taken out; calendars go out and come in', async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  // Its own school, for the others count on the demo's diary.
+  const start = await ownServer('var/e2e-diary.db');
+  const server = await start();
+  try {
+    await page.goto(server.address);
+    await page.getByRole('button', { name: 'Look round the demo school' }).click();
+    await page.getByRole('link', { name: 'Diary', exact: true }).click();
+    // A day without anything else.
+    await page.goto(`${server.address}/diary?view=day&day=2031-03-04&who=all`);
+    await expect(page.getByText('Nothing on this day yet')).toBeVisible();
+    const put = async (learner: string, from: string) => {
+      await page.getByRole('button', { name: 'Put something in' }).click();
+      const dialog = page.getByRole('dialog');
+      await dialog.getByRole('combobox', { name: 'Learner' }).click();
+      await page.getByRole('option', { name: learner }).click();
+      await dialog.getByLabel('From').fill(from);
+      await dialog.getByRole('combobox', { name: 'Vehicle' }).click();
+      await page.getByRole('option', { name: 'Grey hatchback, manual' }).click();
+      await dialog.getByRole('button', { name: 'Keep' }).click();
+      await expect(dialog).toBeHidden();
+    };
+    await page.getByRole('button', { name: 'Put something in' }).click();
+    await page.getByRole('button', { name: 'Keep' }).click();
+    await expect(page.getByText('Choose who it is with.')).toBeVisible();
+    await page.getByRole('button', { name: 'Leave it' }).click();
+    await put('Ines Tavarro', '09:00');
+    await put('Tomas Wielgosz', '10:00');
+    const wrong = page.getByRole('region', { name: 'What does not fit' });
+    await expect(wrong).toContainText('Grey hatchback, manual is also with Tomas Wielgosz then');
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Tomas' })
+      .last()
+      .getByRole('button', { name: 'Change' })
+      .click();
+    await page.getByRole('dialog').getByLabel('From').fill('11:30');
+    await page.getByRole('button', { name: 'Keep' }).click();
+    await expect(wrong).toBeHidden();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Tomas' })
+      .getByRole('button', { name: 'Change' })
+      .click();
+    await page.getByRole('button', { name: 'Take it out' }).click();
+    await expect(page.getByText('Tomas Wielgosz')).toBeHidden();
+
+    await page.getByRole('button', { name: 'Other calendars' }).click();
+    await page.getByRole('button', { name: 'Make a new address' }).click();
+    const address = await page.getByLabel('The address, shown this once').inputValue();
+    const feed = await page.request.get(address);
+    expect(feed.headers()['content-type']).toContain('text/calendar');
+    expect(await feed.text()).toContain('BEGIN:VCALENDAR');
+    const soon = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10).replaceAll('-', '');
+    const calendar = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'BEGIN:VEVENT',
+      'UID:one',
+      `DTSTART:${soon}T190000Z`,
+      `DTEND:${soon}T200000Z`,
+      'SUMMARY:Night drive Priya Venkatesan',
+      'END:VEVENT',
+      'BEGIN:VEVENT',
+      'UID:two',
+      `DTSTART;VALUE=DATE:${soon}`,
+      'SUMMARY:Fair',
+      'END:VEVENT',
+      'END:VCALENDAR',
+    ].join('\r\n');
+    const bring = page.getByRole('region', { name: 'Bring a calendar' });
+    const choose = (text: string) =>
+      bring
+        .locator('input[type=file]')
+        .setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+    await choose('this is a letter');
+    await expect(bring).toContainText('This is no iCalendar file');
+    await choose(calendar);
+    await expect(bring.getByRole('list', { name: 'Left out' })).toContainText('Fair: lasts whole days');
+    await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
+    await expect(bring).toContainText('1 added, 0 brought up to date.');
+    await choose(calendar);
+    await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
+    await expect(bring).toContainText('0 added, 1 brought up to date.');
+    expect(await (await page.request.get(address)).text()).toContain('Priya Venkatesan');
+    await page.getByRole('button', { name: 'End the address' }).click();
+    await expect(page.getByText('The address is ended.')).toBeVisible();
+    expect((await page.request.get(address)).status()).toBe(410);
+  } finally {
+    await server.kill();
+  }
+});
+
+test('the school: its own advice is shown at the kerb, absurd settings cannot be kept, and trust is told with its figures', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'School', exact: true }).click();
+  await expect(page.getByText(/^What is foretold is better/)).toBeVisible();
+  await expect(page.getByText('Dafydd Penhale').locator('..')).toContainText('sees it better than you');
+  await expect(page.getByText('Priya Venkatesan').locator('..')).toContainText('sees it worse than you');
+  const chart = page.getByRole('figure', { name: 'Foretold against what happened' });
+  await chart.getByRole('button', { name: 'As a table' }).click();
+  await expect(chart.getByRole('row')).toHaveCount(6);
+
+  await page.getByRole('tab', { name: 'What counts as ready' }).click();
+  const mocks = page.getByLabel('Mocks wanted');
+  await mocks.fill('300');
+  await expect(page.getByText('From 1 to 20.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep these' })).toBeDisabled();
+  await mocks.fill('4');
+  await page.getByRole('button', { name: 'Keep these' }).click();
+  await expect(page.getByText('Ships as 3')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep these' })).toBeDisabled();
+  await page.getByRole('button', { name: 'As they ship' }).click();
+  await page.getByRole('button', { name: 'Keep these' }).click();
+  await expect(page.getByText('Ships as 3')).toBeHidden();
+
+  await page.getByRole('tab', { name: 'What marks mean' }).click();
+  await page.getByRole('button', { name: /^Stalling/ }).click();
+  await page.getByLabel('Usual cause').fill('The left foot is in a hurry.');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Stalling, in your words/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Back to how it ships' }).click();
+  await expect(page.getByRole('button', { name: 'Stalling', exact: true })).toBeVisible();
+});

@@ -1,0 +1,333 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import ICAL from 'ical.js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type {
+  EvidenceView,
+  LearnerView,
+  LessonView,
+  Page,
+  ReadinessRow,
+  ResultView,
+  SharedView,
+  TestSummary,
+} from '../contract';
+import { markedItems } from '../core/readiness';
+import type { Standard } from '../core/standard';
+import { Client, scratchFolder, startServer, type ServerProcess } from './testing';
+
+const folder = scratchFolder();
+let server: ServerProcess;
+let client: Client;
+let stranger: Client;
+beforeAll(async () => {
+  server = await startServer('demo', folder.path('readiness.db'));
+  client = new Client(server.address);
+  stranger = new Client(server.address);
+  await client.post('/session/demo');
+}, 60_000);
+afterAll(async () => {
+  await server.kill();
+  folder.remove();
+});
+
+const rows = async () => ((await client.get('/readiness')).body as Page<ReadinessRow>).items;
+const learnerNamed = async (name: string): Promise<LearnerView> => {
+  const { items } = (await client.get('/learners?limit=100')).body as Page<LearnerView>;
+  const found = items.find((one) => one.name === name);
+  if (!found) throw new Error(name);
+  return found;
+};
+const row = async (name: string) => {
+  const found = (await rows()).find(({ learner }) => learner.name === name);
+  if (!found) throw new Error(name);
+  return found;
+};
+const testOf = async (name: string): Promise<TestSummary> => {
+  const { id } = await learnerNamed(name);
+  const { items } = (await client.get(`/tests?learner=${id}&limit=20`)).body as Page<TestSummary>;
+  const [first] = items;
+  if (!first) throw new Error(name);
+  return first;
+};
+
+describe('the readiness of the demo school', () => {
+  it('tells the stories of its learners', async () => {
+    expect((await row('Yuto Hasebe')).word).toBe('too little evidence');
+    expect((await row('Priya Venkatesan')).word).toBe('nearly');
+    expect((await row('Rosa Quilmar')).word).toBe('not yet');
+    const habit = await row('Amara Okonwe');
+    expect(habit.word).toBe('nearly');
+    const { evidence } = (await client.get(`/learners/${habit.learner.id}/evidence`)).body as EvidenceView;
+    const { id, version } = habit.standard ?? { id: '', version: '' };
+    const standard = (await client.get(`/standards/${id}/${version}`)).body as Standard;
+    const times = new Map<string, number>();
+    for (const mock of evidence)
+      for (const [item, count] of markedItems(standard, mock))
+        times.set(item, (times.get(item) ?? 0) + count);
+    expect([...times].sort((a, b) => b[1] - a[1])[0]?.[0]).toBe('moving-off.check');
+    for (const { pass, low, high } of await rows()) {
+      expect(low ?? 0).toBeLessThanOrEqual(pass ?? 0);
+      expect(pass ?? 0).toBeLessThanOrEqual(high ?? 1);
+    }
+  });
+
+  it('is the same when it is asked again, and another after new evidence', async () => {
+    const before = await rows();
+    expect(await rows()).toEqual(before);
+    const test = await testOf('Rosa Quilmar');
+    await client.post(`/tests/${test.id}/events`, {
+      events: [1, 2, 3, 4, 5, 6].map((seq) => ({
+        kind: 'fault',
+        id: randomUUID(),
+        device: 'late',
+        seq,
+        at: new Date(Date.parse(test.startedAt) + 600_000 + seq).toISOString(),
+        item: 'control.stall',
+        severity: 'driving',
+        run: null,
+      })),
+    });
+    const [old, fresh] = [
+      before.find(({ learner }) => learner.name === 'Rosa Quilmar'),
+      await row('Rosa Quilmar'),
+    ];
+    expect(fresh.pass ?? 1).toBeLessThan(old?.pass ?? 0);
+  });
+
+  it('gives the evidence of one learner, under another standard too, and says when there is none', async () => {
+    const { id } = await learnerNamed('Amara Okonwe');
+    const own = (await client.get(`/learners/${id}/evidence`)).body as EvidenceView;
+    expect(own.standard.id).toBe('fault-ceiling');
+    expect(own.evidence).toHaveLength(6);
+    const other = (await client.get(`/learners/${id}/evidence?standard=graded-faults`)).body as EvidenceView;
+    expect(other.evidence[0]?.notes.join(' ')).toContain('Marked under Fault ceiling');
+    expect((await client.get(`/learners/${id}/evidence?standard=none`)).status).toBe(404);
+    expect((await client.get(`/learners/${randomUUID()}/evidence`)).status).toBe(404);
+    const fresh = randomUUID();
+    await client.post('/learners', { id: fresh, name: 'Somebody New' });
+    expect((await client.get(`/learners/${fresh}/evidence`)).body).toMatchObject({
+      detail: expect.stringContaining('choose one for this learner'),
+    });
+  });
+
+  it('changes with the school’s settings, which are refused when they are absurd', async () => {
+    const refused = await client.ask(
+      'PUT',
+      '/readiness/settings',
+      { settings: { mocks: 99, spell: 1 } },
+      { 'if-match': '"0"' },
+    );
+    expect(refused.body).toMatchObject({
+      status: 400,
+      errors: [
+        { path: 'settings.mocks', message: 'must be a number from 1 to 20' },
+        { path: 'settings.spell', message: 'is no setting of readiness' },
+      ],
+    });
+    const kept = await client.ask(
+      'PUT',
+      '/readiness/settings',
+      { settings: { mocks: 12 } },
+      { 'if-match': '"0"' },
+    );
+    expect(kept.status).toBe(200);
+    expect((await row('Priya Venkatesan')).unmet.map(({ id }) => id)).toContain('mocks');
+    expect(
+      (await client.ask('PUT', '/readiness/settings', { settings: {} }, { 'if-match': '"0"' })).status,
+    ).toBe(412);
+  });
+
+  it('keeps papers, a standard and an overruling with who said it; a reason is wanted', async () => {
+    const learner = await learnerNamed('Bram Oosterwal');
+    const patch = (body: object, revision: number) =>
+      client.ask('PATCH', `/learners/${learner.id}`, body, { 'if-match': `"${revision}"` });
+    expect((await patch({ overrule: { word: 'ready', reason: ' ' } }, learner.revision)).status).toBe(400);
+    expect((await patch({ standard: 'none-such' }, learner.revision)).status).toBe(400);
+    const changed = (
+      await patch({ overrule: { word: 'ready', reason: 'Drives alone with me silent.' } }, learner.revision)
+    ).body;
+    expect(changed).toMatchObject({
+      overrule: { word: 'ready', reason: 'Drives alone with me silent.', by: expect.any(String) },
+    });
+    expect((await row('Bram Oosterwal')).overrule?.word).toBe('ready');
+    expect((await patch({ overrule: null }, learner.revision + 1)).body).toMatchObject({ overrule: null });
+  });
+});
+
+describe('official results', () => {
+  const enter = (body: object, id = randomUUID()) => client.ask('PUT', `/results/${id}`, body);
+
+  it('are held against what would have been foretold before their day', async () => {
+    const { id: learner } = await learnerNamed('Tomas Wielgosz');
+    const yesterday = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+    const { body } = await enter({ learner, day: yesterday, standard: 'fault-ceiling', passed: true });
+    const { foretold } = body as ResultView;
+    expect(foretold?.mocks).toBeGreaterThan(4);
+    expect(foretold?.pass).toBeGreaterThan(0);
+  });
+
+  it('before any mock foretell nothing, and say so in the school’s trust', async () => {
+    const { id: learner } = await learnerNamed('Tomas Wielgosz');
+    const before = (await client.get('/trust')).body as { unforetold: number };
+    const { body } = await enter({ learner, day: '2024-02-29', standard: 'fault-ceiling', passed: false });
+    expect((body as ResultView).foretold).toBeNull();
+    expect((await client.get('/trust')).body).toMatchObject({ unforetold: before.unforetold + 1 });
+  });
+
+  it('of a day that has not come, or of nobody, are refused in words', async () => {
+    const { id: learner } = await learnerNamed('Tomas Wielgosz');
+    const result = { learner, day: '2099-01-01', standard: 'fault-ceiling', passed: true };
+    expect((await enter(result)).body).toMatchObject({
+      detail: expect.stringContaining('This day has not come'),
+    });
+    expect((await enter({ ...result, day: '2026-02-30' })).status).toBe(400);
+    expect((await enter({ ...result, day: '2026-01-02', learner: randomUUID() })).status).toBe(400);
+    expect((await enter({ ...result, day: '2026-01-02', standard: 'x' })).status).toBe(400);
+  });
+});
+
+describe('the diary', () => {
+  const startsAt = new Date(Date.now() + 3 * 86_400_000).toISOString();
+  const lesson = {
+    kind: 'lesson',
+    startsAt,
+    minutes: 60,
+    zone: 'Europe/London',
+    place: 'Böhmplatz',
+    note: 'Bring glasses',
+  };
+
+  it('keeps an entry, changes it for who saw the last change, and takes it out', async () => {
+    const id = randomUUID();
+    const { id: learner } = await learnerNamed('Ines Tavarro');
+    const put = (body: object, revision?: number) =>
+      client.ask(
+        'PUT',
+        `/lessons/${id}`,
+        body,
+        revision === undefined ? {} : { 'if-match': `"${revision}"` },
+      );
+    expect((await put({ ...lesson, learner })).status).toBe(201);
+    // Asked again without an answer: the same entry.
+    expect((await put({ ...lesson, learner })).body).toMatchObject({ revision: 1 });
+    expect((await put({ ...lesson, learner, minutes: 90 }, 1)).body).toMatchObject({
+      minutes: 90,
+      revision: 2,
+    });
+    expect((await put({ ...lesson, learner }, 1)).status).toBe(412);
+    expect((await put({ ...lesson, learner: randomUUID() }, 2)).body).toMatchObject({
+      errors: [{ path: 'learner', message: 'is no learner here' }],
+    });
+    expect((await put({ ...lesson, minutes: 3 }, 2)).status).toBe(400);
+    expect((await client.ask('DELETE', `/lessons/${id}`, undefined, { 'if-match': '"2"' })).status).toBe(204);
+    const { items } = (await client.get('/lessons')).body as Page<LessonView>;
+    expect(items.map((one) => one.id)).not.toContain(id);
+  });
+
+  it('is a calendar for who has its secret address, until that is ended', async () => {
+    const id = randomUUID();
+    await client.ask('PUT', `/lessons/${id}`, { ...lesson, kind: 'other' });
+    const first = ((await client.post('/calendar', {})).body as { token: string }).token;
+    const second = ((await client.post('/calendar', {})).body as { token: string }).token;
+    const feed = (token: string) => fetch(`${server.address}/api/v1/calendar/${token}.ics`);
+    expect((await feed(first)).status).toBe(410);
+    const answer = await feed(second);
+    expect(answer.headers.get('content-type')).toContain('text/calendar');
+    const events = new ICAL.Component(ICAL.parse(await answer.text()) as string[]).getAllSubcomponents(
+      'vevent',
+    );
+    const own = events.map((component) => new ICAL.Event(component)).find(({ uid }) => uid === id);
+    expect(own?.summary).toBe('Bring glasses');
+    expect(own?.location).toBe('Böhmplatz');
+    expect(own?.startDate.toJSDate().toISOString().slice(0, 19)).toBe(startsAt.slice(0, 19));
+    expect(own?.duration.toSeconds()).toBe(3_600);
+    await client.ask('DELETE', '/calendar');
+    expect((await feed(second)).status).toBe(410);
+  });
+});
+
+describe('the report', () => {
+  it('is a PDF of real text with tagged headings and tables, under 500 kB', async () => {
+    const test = await testOf('Tomas Wielgosz');
+    const answer = await client.bytes(`/tests/${test.id}/report.pdf`);
+    expect(answer.length).toBeLessThan(500_000);
+    const pdf = await getDocument({ data: new Uint8Array(answer), useSystemFonts: false }).promise;
+    const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, n) => pdf.getPage(n + 1)));
+    const texts = await Promise.all(pages.map((page) => page.getTextContent()));
+    const text = texts.flatMap(({ items }) => items.map((item) => ('str' in item ? item.str : ''))).join(' ');
+    expect(text).toContain('Mock test of Tomas Wielgosz');
+    expect(text).toContain('Faults by section');
+    expect(text).toContain('Every limit');
+    expect(text).toContain('Everything in order');
+    const roles = JSON.stringify(await Promise.all(pages.map((page) => page.getStructTree())));
+    for (const role of ['H1', 'H2', 'P', 'Table', 'TR', 'TH', 'TD'])
+      expect(roles).toContain(`"role":"${role}"`);
+    expect((await pdf.getMetadata()).info).toMatchObject({ Title: 'Mock test of Tomas Wielgosz' });
+  });
+
+  it('is a table and JSON with every mark', async () => {
+    const test = await testOf('Tomas Wielgosz');
+    const json = (await client.get(`/tests/${test.id}/marks.json`)).body as {
+      marks: { item: string }[];
+      verdict: { outcome: string };
+    };
+    expect(json.verdict.outcome).toBe(test.outcome);
+    const csv = new TextDecoder()
+      .decode(await client.bytes(`/tests/${test.id}/marks.csv`))
+      .trim()
+      .split(/\r?\n/);
+    expect(csv).toHaveLength(json.marks.length + 1);
+    expect(csv[0]).toContain('time,sinceStart,stage,section,item');
+  });
+
+  it('is shown behind a link without signing in: this drive, no note, no place, nobody else', async () => {
+    const test = await testOf('Tomas Wielgosz');
+    const at = test.startedAt;
+    await client.post(`/tests/${test.id}/events`, {
+      events: [
+        {
+          kind: 'note',
+          id: randomUUID(),
+          device: 'kerb',
+          seq: 1,
+          at,
+          text: 'Private: nervous about the examiner.',
+        },
+        { kind: 'note', id: randomUUID(), device: 'kerb', seq: 2, at, text: 'Goal: Looking earlier' },
+      ],
+    });
+    const { body } = await client.post(`/tests/${test.id}/shares`, { days: 7 });
+    const { token, id } = body as { token: string; id: string };
+    const shown = await stranger.get(`/shared/${token}`);
+    expect(shown.status).toBe(200);
+    const text = JSON.stringify(shown.body);
+    expect(text).toContain('Looking earlier');
+    expect(text).not.toContain('Private');
+    expect((shown.body as SharedView).events.some((event) => 'place' in event && event.place)).toBe(false);
+    expect(text).not.toContain('Ines Tavarro');
+    expect(text).not.toContain(test.instructor.name);
+    expect((await stranger.get(`/tests/${test.id}`)).status).toBe(401);
+    expect((await client.get(`/tests/${test.id}/shares`)).body).not.toMatchObject({
+      items: [{ token: expect.anything() }],
+    });
+    expect((await client.ask('DELETE', `/shares/${id}`)).status).toBe(204);
+    expect((await stranger.get(`/shared/${token}`)).body).toMatchObject({
+      detail: expect.stringContaining('was ended'),
+    });
+    expect((await client.post(`/tests/${test.id}/shares`, { days: 0 })).status).toBe(400);
+  });
+});
+
+describe('advice', () => {
+  it('is the school’s own beside what ships, and nonsense is told', async () => {
+    const put = (advice: unknown, revision: number) =>
+      client.ask('PUT', '/coaching', { advice }, { 'if-match': `"${revision}"` });
+    const own = { skill: 'stalling', cause: 'Fright.', instead: 'Breathe.', exercise: 'Stall on purpose.' };
+    expect((await put([own], 0)).body).toMatchObject({ advice: [own], revision: 1 });
+    expect((await put([{ ...own, skill: 'juggling' }, { skill: 'gears' }], 1)).body).toMatchObject({
+      errors: expect.arrayContaining([{ path: expect.stringContaining('skill'), message: 'is no skill' }]),
+    });
+    expect((await client.get('/coaching')).body).toMatchObject({ advice: [own] });
+  });
+});
