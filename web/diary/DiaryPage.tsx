@@ -15,7 +15,7 @@ import { errorText, useSessionQuery } from '../api';
 import { useLessonsQuery } from '../term';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../ui';
 import { CalendarDialog } from './CalendarDialog';
-import { clashesIn } from './clashWords';
+import { clashesIn } from '../clashes';
 import { dayAfter, dayOf, dayTitle, hourOf, instantOf, longDayTitle, timeOf, today, weekOf } from './days';
 import { EntryDialog } from './EntryDialog';
 

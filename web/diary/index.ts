@@ -1,2 +1,1 @@
 export { DiaryPage } from './DiaryPage';
-export { clashesIn } from './clashWords';

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { LessonView, ReadinessRow, TestSummary } from '../../contract';
 import { useSessionQuery, useTestsQuery } from '../api';
-import { clashesIn } from '../diary';
+import { clashesIn } from '../clashes';
 import { BandScale, percent, wordColour, wordTitles } from '../readiness';
 import { useLessonsQuery, useReadinessQuery } from '../term';
 import { colour, daysText, daysUntil, hourText } from '../ui';

@@ -1,0 +1,1 @@
+export { clashesIn } from './clashWords';
