@@ -1,2 +1,1 @@
-export { Chart } from './Chart';
 export { Figure } from './Figure';

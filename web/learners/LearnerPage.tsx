@@ -8,6 +8,7 @@ import { errorText, newestVersions, useStandardsQuery } from '../api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../readiness';
 import { useReadiness } from '../term';
 import { colour, dayText, daysText, daysUntil, EmptyNote, ErrorNote, LoadingNote, localZone } from '../ui';
+import { DrillMemory } from './DrillMemory';
 import { History } from './History';
 import { LearnerCharts } from './LearnerCharts';
 import { Overruling } from './Overruling';
@@ -84,7 +85,7 @@ export function LearnerPage() {
           >
             <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
               <Judgement
-                {...{ readiness, standard, working: done !== null }}
+                {...{ readiness, standard, done }}
                 ready={evidence.settings.readyPass}
                 learner={learner}
               />
@@ -107,6 +108,12 @@ export function LearnerPage() {
             <WorkOn items={workItems(standard, readiness)} />
           </Box>
           <LearnerCharts {...{ readiness, standard, evidence }} overTime={shown.overTime} learner={learner} />
+          <DrillMemory
+            learner={learner}
+            evidence={evidence}
+            on={shown.day}
+            allRight={readiness.questionsRight}
+          />
           <History learner={learner} evidence={evidence} />
         </>
       ) : null}
@@ -136,13 +143,14 @@ function Judgement({
   readiness,
   standard,
   ready,
-  working,
+  done,
   learner,
 }: {
   readonly readiness: Readiness;
   readonly standard: Standard;
   readonly ready: number;
-  readonly working: boolean;
+  /** Share of what is being worked out that is done; null when nothing is. */
+  readonly done: number | null;
   readonly learner: Parameters<typeof Overruling>[0]['learner'];
 }) {
   const { forecast, word } = readiness;
@@ -160,7 +168,11 @@ function Judgement({
         p: 3,
       }}
     >
-      <Box sx={{ height: 4 }}>{working ? <LinearProgress aria-label="Working it out" /> : null}</Box>
+      <Box sx={{ height: 4 }}>
+        {done === null ? null : (
+          <LinearProgress variant="determinate" value={100 * done} aria-label="Working it out" />
+        )}
+      </Box>
       <Typography
         component="p"
         sx={{ fontSize: { xs: '2rem', sm: '2.6rem' }, fontWeight: 700, lineHeight: 1.1 }}

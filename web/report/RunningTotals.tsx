@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { secondsSince, type Judgement } from '../../core/marking';
 import { limitOf, limitTitle, type Headroom, type Standard } from '../../core/standard';
-import { Chart } from '../charts';
+import { Figure } from '../charts';
 
 interface Props {
   readonly standard: Standard;
@@ -31,11 +31,12 @@ export function RunningTotals({ standard, judgement, startedAt, seconds }: Props
       <Typography variant="h2" id="running">
         How the total grew
       </Typography>
-      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {title}: {row.total} at the end, at most {row.max}. The times are in the list below.
-      </Typography>
-      <Chart
-        label={`${title} over the drive: ${row.total} at the end, at most ${row.max}`}
+      <Figure
+        title={`${title} over the drive`}
+        label={`${row.total} at the end, at most ${row.max}. The times are in the list below.`}
+        file="running-total"
+        columns={['Minutes since the start', title]}
+        rows={steps.minutes.map((minute, n) => [Math.round(10 * minute) / 10, steps.totals[n] ?? 0])}
         draw={(colours) => ({
           data: [
             {

@@ -24,6 +24,8 @@ export interface ReadinessOnScreen {
   readonly done: number | null;
   readonly error: unknown;
   readonly hours: number;
+  /** ISO instant of the test that is asked about. */
+  readonly day: string;
   /** How it stood after each mock; null while that is worked out, or when it is not asked. */
   readonly overTime: readonly Stood[] | null;
 }
@@ -148,6 +150,7 @@ export function useReadiness({
     done,
     error: noLearner ?? noEvidence ?? noStandard ?? failure,
     hours: input?.hours ?? 0,
+    day: input?.day ?? now,
   };
 }
 

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { LEGAL_TREAD, wheels, type Wear } from '../../core/vehicle';
-import { Chart } from '../charts';
+import { Figure } from '../charts';
 
 const dayWords = (day: string): string =>
   new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', {
@@ -37,8 +37,12 @@ export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
         ))}
       </Box>
       {worn.length > 0 ? (
-        <Chart
-          label={`Least tread by odometer. ${worn.map(words).join(' ')}`}
+        <Figure
+          title="Least tread by odometer"
+          label="Points are readings, lines the wear that they show."
+          file="wear"
+          columns={['Tyre', 'Odometer, km', 'Least tread, mm']}
+          rows={worn.flatMap(({ wheel, readings }) => readings.map(({ km, mm }) => [wheels[wheel], km, mm]))}
           height={320}
           draw={(colours) => ({
             data: [
