@@ -146,10 +146,11 @@ export async function seedDiary(
     for (const [slot, hour] of hours.entries()) {
       if (weekday === 6 && slot > 1) continue;
       for (const crew of [0, 1] as const) {
+        // The blue car goes from one instructor to the other.
+        const blue = crew === 0 ? slot === 1 : slot === 3 && day % 3 === 0;
+        const car = blue ? 1 : 2 * crew;
         const mine = demoLearners.flatMap((who, n) =>
-          who.instructor === crew && who.testIn !== null && who.vehicle === (slot % 2 === crew ? 1 : 2 * crew)
-            ? [n]
-            : [],
+          who.instructor === crew && who.testIn !== null && who.vehicle === car ? [n] : [],
         );
         const n = mine[(day + 7 + slot * 3) % mine.length];
         if (n !== undefined && random() < 0.75)
