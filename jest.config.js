@@ -18,6 +18,8 @@ const shared = {
 
 export default {
   reporters: ['default'],
+  // Servers with a demo school take their time on small machines, also in hooks.
+  testTimeout: 40_000,
   projects: [
     {
       ...shared,

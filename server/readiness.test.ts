@@ -260,8 +260,11 @@ describe('the report', () => {
     expect(text).toContain('Faults by section');
     expect(text).toContain('Every limit');
     expect(text).toContain('Everything in order');
+    expect(text).toContain('Where it was');
+    expect(text).toContain('How the total grew');
+    expect(text).toContain('As other standards would have judged it');
     const roles = JSON.stringify(await Promise.all(pages.map((page) => page.getStructTree())));
-    for (const role of ['H1', 'H2', 'P', 'Table', 'TR', 'TH', 'TD'])
+    for (const role of ['H1', 'H2', 'P', 'Figure', 'Table', 'TR', 'TH', 'TD'])
       expect(roles).toContain(`"role":"${role}"`);
     expect((await pdf.getMetadata()).info).toMatchObject({ Title: 'Mock test of Tomas Wielgosz' });
   });

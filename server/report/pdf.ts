@@ -12,7 +12,15 @@ import {
   stageAt,
   type Judgement,
 } from '../../core/marking';
-import { compileStandard, limitOf, scopedTitle, skillAreas, type Standard } from '../../core/standard';
+import type { Place } from '../../core/geo';
+import {
+  compileStandard,
+  limitOf,
+  scopedTitle,
+  skillAreas,
+  type Outcome,
+  type Standard,
+} from '../../core/standard';
 
 const MARGIN = 48;
 const INK = '#20262A';
@@ -34,10 +42,18 @@ interface Drive {
   readonly test: TestView;
   readonly standard: Standard;
   readonly judgement: Judgement;
+  /** The way of the route that was driven, when it is known. */
+  readonly line: readonly Place[];
+  /** The verdict under other standards; null where too little carried over to say. */
+  readonly others: readonly {
+    readonly title: string;
+    readonly outcome: Outcome | null;
+    readonly words: string;
+  }[];
 }
 
 /** The report of one drive on A4: real text, with tagged headings and tables for screen readers. */
-export function reportPdf({ test, standard, judgement }: Drive): Promise<Buffer> {
+export function reportPdf({ test, standard, judgement, line, others }: Drive): Promise<Buffer> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -82,8 +98,12 @@ export function reportPdf({ test, standard, judgement }: Drive): Promise<Buffer>
   ] as const)
     page.text(`${name}: ${value}`);
 
+  timeLine(page, standard, judgement, { startedAt: test.startedAt, seconds });
+  map(page, standard, judgement, line);
   sections(page, standard, judgement);
   limits(page, standard, judgement, test.startedAt);
+  totals(page, standard, judgement, { startedAt: test.startedAt, seconds });
+  underOthers(page, others);
   order(page, standard, judgement, test.startedAt);
   ratings(page, judgement);
 
@@ -98,6 +118,176 @@ export function reportPdf({ test, standard, judgement }: Drive): Promise<Buffer>
 }
 
 type Page = ReturnType<typeof sheet>;
+interface Times {
+  readonly startedAt: string;
+  readonly seconds: number;
+}
+
+/** Gravity by shape: a dotted ring, an open ring, a filled lozenge, a filled octagon. */
+function glyph(doc: PDFKit.PDFDocument, gravity: number, x: number, y: number, r = 4): void {
+  doc
+    .lineWidth(1.4)
+    .strokeColor(INK)
+    .fillColor(gravity >= 2 ? JASPER : INK);
+  if (gravity <= 1) {
+    if (gravity === 0) doc.dash(1.5, { space: 1.5 });
+    doc.circle(x, y, r).stroke();
+    doc.undash();
+    return;
+  }
+  const corners = gravity === 2 ? 4 : 8;
+  const turn = gravity === 2 ? 0 : Math.PI / 8;
+  doc.polygon(
+    ...Array.from({ length: corners }, (_, n): [number, number] => {
+      const angle = turn + (2 * Math.PI * n) / corners;
+      return [x + (r + 1) * Math.cos(angle), y + (r + 1) * Math.sin(angle)];
+    }),
+  );
+  doc.fill();
+}
+
+function timeLine(page: Page, standard: Standard, { marks }: Judgement, { startedAt, seconds }: Times): void {
+  const { severities } = compileStandard(standard);
+  const whole = Math.max(60, seconds, ...marks.map(({ at }) => secondsSince(startedAt, at)));
+  page.heading(2, 'Time line');
+  page.figure(
+    `${marks.length} marks over ${Math.round(whole / 60)} minutes; the list at the end names each.`,
+    76,
+    (doc, { x, y, w, h }) => {
+      const base = y + h - 28;
+      const at = (time: number) => x + (w * time) / whole;
+      doc
+        .moveTo(x, base)
+        .lineTo(x + w, base)
+        .lineWidth(0.8)
+        .strokeColor(INK)
+        .stroke();
+      const step = whole > 1_500 ? 300 : 60;
+      for (let time = 0; time <= whole; time += step) {
+        doc
+          .moveTo(at(time), base)
+          .lineTo(at(time), base + 3)
+          .stroke();
+        page.label(String(time / 60), at(time) - 10, base + 5, 20, 'center');
+      }
+      page.label('minutes since the start', x, base + 16, w, 'right');
+      let [last, row] = [-1e9, 0];
+      for (const mark of marks) {
+        const place = at(secondsSince(startedAt, mark.at));
+        row = place - last < 10 ? (row + 1) % 3 : 0;
+        last = place;
+        glyph(doc, severities.get(mark.severity)?.gravity ?? 1, place, base - 8 - 12 * row);
+      }
+    },
+  );
+}
+
+function map(page: Page, standard: Standard, { marks }: Judgement, line: readonly Place[]): void {
+  const placed = marks.flatMap(({ place, severity }) => (place ? [{ place, severity }] : []));
+  const all = [...line, ...placed.map(({ place }) => place)];
+  if (all.length < 2) return;
+  const { severities } = compileStandard(standard);
+  const [lats, lons] = [all.map(({ lat }) => lat), all.map(({ lon }) => lon)];
+  const [south, west] = [Math.min(...lats), Math.min(...lons)];
+  const [north, east] = [Math.max(...lats), Math.max(...lons)];
+  const narrow = Math.cos((((south + north) / 2) * Math.PI) / 180);
+  page.heading(2, 'Where it was');
+  page.figure(
+    `The route with ${placed.length} of ${marks.length} marks where they were made, north up.`,
+    230,
+    (doc, { x, y, w, h }) => {
+      const scale = Math.min(
+        (w - 20) / Math.max(1e-9, (east - west) * narrow),
+        (h - 20) / Math.max(1e-9, north - south),
+      );
+      const left = x + (w - (east - west) * narrow * scale) / 2;
+      const top = y + (h - (north - south) * scale) / 2;
+      const at = ({ lat, lon }: Place): [number, number] => [
+        left + (lon - west) * narrow * scale,
+        top + (north - lat) * scale,
+      ];
+      const [first, ...rest] = line;
+      if (first) {
+        doc.moveTo(...at(first));
+        for (const point of rest) doc.lineTo(...at(point));
+        doc.lineWidth(2).strokeColor(SOFT).stroke();
+      }
+      for (const { place, severity } of placed)
+        glyph(doc, severities.get(severity)?.gravity ?? 1, ...at(place));
+    },
+  );
+}
+
+/** How the nearest limit over the whole test filled up. */
+function totals(page: Page, standard: Standard, judgement: Judgement, { startedAt, seconds }: Times): void {
+  const row = judgement.headroom
+    .filter(
+      ({ limit, scope, max, total }) =>
+        limitOf(standard, limit)?.of === 'faults' && scope.per === 'test' && max > 0 && total > 0,
+    )
+    .sort((a, b) => b.total / b.max - a.total / a.max)[0];
+  const limit = row ? limitOf(standard, row.limit) : undefined;
+  if (!row || !limit) return;
+  const from = new Set(row.from);
+  const times = judgement.marks
+    .filter(({ by, uncounted }) => from.has(by) && uncounted === null)
+    .map(({ at }) => secondsSince(startedAt, at));
+  const whole = Math.max(60, seconds, ...times);
+  const most = Math.max(row.max, row.total) + 1;
+  const title = scopedTitle(standard, limit, row.scope);
+  page.heading(2, 'How the total grew');
+  page.figure(`${title}: ${row.total} at the end, at most ${row.max}.`, 110, (doc, { x, y, w, h }) => {
+    const [base, left] = [y + h - 16, x + 20];
+    const across = (time: number) => left + ((w - 20) * time) / whole;
+    const up = (total: number) => base - ((h - 26) * total) / most;
+    doc
+      .moveTo(left, base)
+      .lineTo(x + w, base)
+      .moveTo(left, base)
+      .lineTo(left, y)
+      .lineWidth(0.8)
+      .strokeColor(INK)
+      .stroke();
+    doc
+      .moveTo(left, up(row.max))
+      .lineTo(x + w, up(row.max))
+      .dash(4, { space: 3 })
+      .strokeColor(JASPER)
+      .stroke();
+    doc.undash();
+    page.label(`at most ${row.max}`, left + 4, up(row.max) - 11, 120, 'left');
+    doc.moveTo(left, base);
+    times.forEach((time, n) => doc.lineTo(across(time), up(n)).lineTo(across(time), up(n + 1)));
+    doc
+      .lineTo(x + w, up(times.length))
+      .lineWidth(1.6)
+      .strokeColor(INK)
+      .stroke();
+    page.label('0', x, base - 5, 16, 'right');
+    page.label(String(row.total), x, up(row.total) - 5, 16, 'right');
+    page.label(
+      `${title.toLowerCase()} over ${Math.round(whole / 60)} minutes`,
+      left,
+      base + 4,
+      w - 20,
+      'right',
+    );
+  });
+}
+
+function underOthers(page: Page, others: Drive['others']): void {
+  if (others.length === 0) return;
+  page.heading(2, 'As other standards would have judged it');
+  page.table(
+    ['Standard', 'Verdict', 'Decided by'],
+    others.map(({ title, outcome, words }) => [
+      title,
+      outcome === null ? 'too little carries over' : outcomeWords[outcome],
+      words,
+    ]),
+    [1.4, 1.2, 2.6],
+  );
+}
 
 function sections(page: Page, standard: Standard, judgement: Judgement): void {
   const counting = judgement.marks.filter(({ uncounted }) => uncounted === null);
@@ -246,6 +436,24 @@ function sheet(doc: PDFKit.PDFDocument) {
   };
 
   return {
+    /** A drawing with its words for who does not see it, which also stand below it. */
+    figure: (
+      words: string,
+      height: number,
+      draw: (doc: PDFKit.PDFDocument, box: { x: number; y: number; w: number; h: number }) => void,
+    ) => {
+      room(height + 24);
+      const top = doc.y;
+      root.add(
+        doc.struct('Figure', { alt: words }, [() => draw(doc, { x: MARGIN, y: top, w: width, h: height })]),
+      );
+      doc.y = top + height + 2;
+      block('P', words, { colour: SOFT, size: 9 });
+    },
+    /** A few words within a figure. */
+    label: (text: string, x: number, y: number, w: number, align: 'left' | 'center' | 'right') => {
+      doc.font('plain').fontSize(8).fillColor(SOFT).text(text, x, y, { width: w, align, lineBreak: false });
+    },
     gap: (points: number) => {
       doc.y += points;
     },

@@ -3,7 +3,9 @@ import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
 import {
   GOAL,
+  decisiveWords,
   judge,
+  judgeUnder,
   logFileName,
   secondsSince,
   clockText,
@@ -14,7 +16,18 @@ import {
 import { compileStandard, type Standard } from '../../core/standard';
 import { bodyAs, gone, notFound, signedIn } from '../http';
 import { reportPdf } from '../report';
-import { endLink, eventsOf, linkOf, linksOf, makeLink, standardOf, testById, type Database } from '../store';
+import {
+  endLink,
+  eventsOf,
+  linkOf,
+  linksOf,
+  listStandards,
+  makeLink,
+  routeById,
+  standardOf,
+  testById,
+  type Database,
+} from '../store';
 import type { Parts } from './parts';
 
 interface Judged {
@@ -30,7 +43,12 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const judged = await judgedTest(db, String(ctx.params.id));
     ctx.type = 'application/pdf';
     ctx.attachment(fileName(judged.test, 'pdf'), { type: 'inline' });
-    ctx.body = await reportPdf(judged);
+    const route = judged.test.route ? await routeById(db, judged.test.route.id) : null;
+    ctx.body = await reportPdf({
+      ...judged,
+      line: route?.route.line ?? [],
+      others: await underOthers(db, judged),
+    });
   });
 
   router.get('/tests/:id/marks.csv', async (ctx) => {
@@ -104,6 +122,21 @@ async function judgedTest(db: Database, id: string): Promise<Judged> {
   if (!standard) throw notFound(`standard ${test.standard.id} ${test.standard.version}`);
   const { events } = await eventsOf(db, id);
   return { test, standard, events, judgement: judge(standard, events, { retest: test.retest }) };
+}
+
+/** The drive under the newest version of every other standard of the school. */
+async function underOthers(db: Database, { test, standard, events }: Judged) {
+  const listed = await listStandards(db);
+  const newest = listed.filter(
+    ({ id }, n) => id !== standard.id && listed.findIndex((other) => other.id === id) === n,
+  );
+  const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
+  return all.flatMap((other) => {
+    if (!other) return [];
+    const { verdict, enough } = judgeUnder(standard, other, events, { retest: test.retest });
+    const words = enough ? decisiveWords(other, verdict) : '';
+    return [{ title: other.title, outcome: enough ? verdict.outcome : null, words }];
+  });
 }
 
 const fileName = (test: TestView, ending: string): string =>

@@ -66,13 +66,21 @@ export class Client {
   /** An answer that is no text. */
   bytes = async (path: string): Promise<Buffer> => Buffer.from(await (await this.open(path)).arrayBuffer());
 
-  /** Sends bytes as they are. */
-  send = (method: string, path: string, bytes: Uint8Array<ArrayBuffer>, type: string): Promise<Response> =>
-    fetch(`${this.address}${API}${path}`, {
-      method,
-      headers: { cookie: this.cookie, 'content-type': type },
-      body: bytes,
-    });
+  /** Sends bytes as they are; once more when the connection had been closed meanwhile, as browsers do. */
+  send = async (
+    method: string,
+    path: string,
+    bytes: Uint8Array<ArrayBuffer>,
+    type: string,
+  ): Promise<Response> => {
+    const go = () =>
+      fetch(`${this.address}${API}${path}`, {
+        method,
+        headers: { cookie: this.cookie, 'content-type': type },
+        body: bytes,
+      });
+    return go().catch(go);
+  };
 
   get = (path: string) => this.ask('GET', path);
   post = (path: string, body?: unknown) => this.ask('POST', path, body);
