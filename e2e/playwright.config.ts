@@ -9,7 +9,7 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
   // Small machines draw slowly while two browsers are busy.
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
