@@ -141,3 +141,10 @@ function pegState(sort: EventOf<'sort'> | undefined): DrivePeg['state'] {
   if (!sort) return 'unsorted';
   return sort.faults.length === 0 ? 'dismissed' : 'sorted';
 }
+
+/** The last word of one of the two about each area. */
+export const ratingsBy = (
+  { ratings }: Pick<Drive, 'ratings'>,
+  who: 'learner' | 'instructor',
+): ReadonlyMap<string, number> =>
+  new Map(ratings.filter(({ by }) => by === who).map(({ area, value }) => [area, value]));

@@ -1,6 +1,6 @@
 export { eventProblems } from './check';
 export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
-export { driveOf, type Drive, type DriveMark, type DrivePeg } from './drive';
+export { driveOf, ratingsBy, type Drive, type DriveMark, type DrivePeg } from './drive';
 export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
   eventSchema,

@@ -41,4 +41,4 @@ export { countsOf, type Outcome, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';
 export { limitOf, limitTitle, scopedTitle } from './words';
 export { usualItems } from './usual';
-export { compareVersions, nextVersion } from './version';
+export { compareVersions, newestVersions, nextVersion } from './version';

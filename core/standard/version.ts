@@ -11,3 +11,7 @@ export function nextVersion(held: readonly string[]): string {
   const [major = 1, minor = 0] = newest.split('.').map(Number);
   return `${major}.${minor + 1}.0`;
 }
+
+/** Of each standard its newest version, of a list in which that comes first. */
+export const newestVersions = <T extends { readonly id: string }>(standards: readonly T[]): readonly T[] =>
+  standards.filter(({ id }, n) => standards.findIndex((other) => other.id === id) === n);

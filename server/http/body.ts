@@ -34,3 +34,11 @@ function problemsOf(error: ValidationError, above: readonly PropertyKey[] = []):
   }));
   return [...messages, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))];
 }
+
+/** The id in the address, which whoever adds something makes: a UUID. */
+export function uuidOf(ctx: Context & { readonly params: Record<string, string> }): string {
+  const id = String(ctx.params.id);
+  if (!/^[0-9a-f-]{36}$/i.test(id))
+    throw badInput('The id must be a UUID.', [{ path: 'id', message: 'must be a UUID' }]);
+  return id;
+}

@@ -1,4 +1,4 @@
-export { body, bodyAs } from './body';
+export { body, bodyAs, uuidOf } from './body';
 export { errors } from './errors';
 export { changedMeanwhile, etagOf, wantedRevision } from './etag';
 export { answerPicture, pictureBody } from './jpeg';

@@ -10,6 +10,7 @@ import {
   gone,
   notFound,
   signedIn,
+  uuidOf,
   wantedRevision,
 } from '../http';
 import {
@@ -55,9 +56,7 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
 
   router.put('/lessons/:id', async (ctx) => {
     const instructor = signedIn(ctx);
-    const id = String(ctx.params.id);
-    if (!/^[0-9a-f-]{36}$/i.test(id))
-      throw badInput('The id must be a UUID.', [{ path: 'id', message: 'must be a UUID' }]);
+    const id = uuidOf(ctx);
     const lesson = bodyAs(ctx, LessonToKeep);
     const problems = await referenceProblems(db, lesson);
     if (problems.length > 0) throw badInput('The entry has problems; nothing was stored.', problems);

@@ -13,7 +13,7 @@ import {
   type DriveEvent,
   type Judgement,
 } from '../../core/marking';
-import { compileStandard, type Standard } from '../../core/standard';
+import { compileStandard, newestVersions, type Standard } from '../../core/standard';
 import { bodyAs, gone, notFound, signedIn } from '../http';
 import { reportPdf } from '../report';
 import {
@@ -127,9 +127,7 @@ async function judgedTest(db: Database, id: string): Promise<Judged> {
 /** The drive under the newest version of every other standard of the school. */
 async function underOthers(db: Database, { test, standard, events }: Judged) {
   const listed = await listStandards(db);
-  const newest = listed.filter(
-    ({ id }, n) => id !== standard.id && listed.findIndex((other) => other.id === id) === n,
-  );
+  const newest = newestVersions(listed).filter(({ id }) => id !== standard.id);
   const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
   return all.flatMap((other) => {
     if (!other) return [];

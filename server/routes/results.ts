@@ -1,8 +1,8 @@
 import type Router from '@koa/router';
 import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
-import { driveOf } from '../../core/marking';
+import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
-import { badInput, bodyAs, notFound, signedIn } from '../http';
+import { badInput, bodyAs, notFound, signedIn, uuidOf } from '../http';
 import {
   eventsByTest,
   keepResult,
@@ -30,9 +30,7 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
 
   router.put('/results/:id', async (ctx) => {
     signedIn(ctx);
-    const id = String(ctx.params.id);
-    if (!/^[0-9a-f-]{36}$/i.test(id))
-      throw badInput('The id must be a UUID.', [{ path: 'id', message: 'must be a UUID' }]);
+    const id = uuidOf(ctx);
     const result = bodyAs(ctx, ResultToKeep);
     if (!(await learnerById(db, result.learner)))
       throw badInput('There is no such learner.', [{ path: 'learner', message: 'is no learner here' }]);
@@ -80,11 +78,9 @@ async function ratingPairs(db: Database): Promise<RatingPair[]> {
   for (const { id, learner, startedAt, standard: ref } of tests) {
     const standard = await standardOf(db, ref);
     if (!standard) continue;
-    const { ratings } = driveOf(standard, logs.get(id) ?? []);
-    const by = (who: 'learner' | 'instructor') =>
-      new Map(ratings.filter((one) => one.by === who).map(({ area, value }) => [area, value]));
-    const instructor = by('instructor');
-    for (const [area, own] of by('learner')) {
+    const drive = driveOf(standard, logs.get(id) ?? []);
+    const instructor = ratingsBy(drive, 'instructor');
+    for (const [area, own] of ratingsBy(drive, 'learner')) {
       const other = instructor.get(area);
       if (other !== undefined) pairs.push({ learner, test: id, at: startedAt, area, own, instructor: other });
     }

@@ -1,6 +1,6 @@
-import { Worker } from 'node:worker_threads';
 import type { PlacedDrive, Site } from '../../core/hotspot';
 import type { TestView } from '../../contract';
+import { answerOf, startThread } from './thread';
 
 /** A drive with what it passed and where it was marked. */
 export interface PlacedTest extends PlacedDrive, Pick<TestView, 'learner' | 'route' | 'startedAt' | 'zone'> {
@@ -22,15 +22,7 @@ let held: { readonly key: string; readonly school: Promise<PlacedSchool> } | nul
 export function placedSchool(databaseFile: string, key: string): Promise<PlacedSchool> {
   const whole = `${databaseFile} ${key}`;
   if (held?.key === whole) return held.school;
-  const school = new Promise<PlacedSchool>((resolve, reject) => {
-    const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
-    const worker = new Worker(new URL(`./places.${ending}`, import.meta.url), {
-      workerData: { databaseFile },
-    });
-    worker.once('message', resolve);
-    worker.once('error', reject);
-    worker.once('exit', () => reject(new Error('the places could not be worked out')));
-  });
+  const school = answerOf<PlacedSchool>(startThread('places', { databaseFile }), 'the places');
   held = { key: whole, school };
   // What failed is tried again the next time.
   school.catch(() => {

@@ -1,5 +1,5 @@
-import { Worker } from 'node:worker_threads';
 import type { EvidenceView, ReadinessRow, ResultView } from '../../contract';
+import { answerOf, startThread } from './thread';
 
 /** What the thread is asked for. */
 export type ReadinessJob =
@@ -26,15 +26,10 @@ function worked<T>(databaseFile: string, state: string, day: string, job: Readin
   const key = [databaseFile, state, day, what, JSON.stringify({ ...asked, now: null })].join('\n');
   const before = held.get(key);
   if (before) return before as Promise<T>;
-  const answer = new Promise<T>((resolve, reject) => {
-    const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
-    const worker = new Worker(new URL(`./readiness.${ending}`, import.meta.url), {
-      workerData: { databaseFile, job },
-    });
-    worker.once('message', (message: { readonly answer: T }) => resolve(message.answer));
-    worker.once('error', reject);
-    worker.once('exit', () => reject(new Error('readiness could not be worked out')));
-  });
+  const answer = answerOf<{ readonly answer: T }>(
+    startThread('readiness', { databaseFile, job }),
+    'readiness',
+  ).then((told) => told.answer);
   held.set(key, answer);
   for (const oldest of held.keys()) {
     if (held.size <= KEPT) break;

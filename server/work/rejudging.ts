@@ -1,7 +1,7 @@
 import { PassThrough, type Readable } from 'node:stream';
-import { Worker } from 'node:worker_threads';
 import type { RejudgeLine } from '../../contract';
 import type { StandardRef } from '../../core/standard';
+import { startThread } from './thread';
 
 /** What the thread is told to do. */
 export interface RejudgeWork {
@@ -19,11 +19,7 @@ let running = 0;
 export function rejudging(databaseFile: string, to: StandardRef): Readable | null {
   if (running >= MOST_AT_ONCE) return null;
   running += 1;
-  // Built, both sides are files beside each other; in development the sources are.
-  const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
-  const worker = new Worker(new URL(`./rejudge.${ending}`, import.meta.url), {
-    workerData: { databaseFile, to } satisfies RejudgeWork,
-  });
+  const worker = startThread('rejudge', { databaseFile, to } satisfies RejudgeWork);
   const lines = new PassThrough();
   const write = (line: RejudgeLine) => lines.write(`${JSON.stringify(line)}\n`);
   worker.on('message', write);

@@ -305,9 +305,7 @@ export const {
   useTestsQuery,
 } = api;
 
-/** Of each standard its newest version; of a list with the newest first. */
-export const newestVersions = (standards: readonly StandardSummary[]): readonly StandardSummary[] =>
-  standards.filter(({ id }, n) => standards.findIndex((other) => other.id === id) === n);
+export { newestVersions } from '../../core/standard';
 
 /** What an error of a request means for the person at the screen. */
 export function errorText(error: unknown): string {

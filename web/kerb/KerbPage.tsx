@@ -1,12 +1,13 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { ratingsBy } from '../../core/marking';
 import { useDrive } from '../log';
 import { dayText, hourText } from '../ui';
 import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
 import { MarkList } from './MarkList';
 import { PegList } from './PegList';
-import { Ratings, ratingsBy } from './Ratings';
+import { Ratings } from './Ratings';
 
 /** Brings the forecast with it, which the verdict must not wait for. */
 const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
@@ -21,10 +22,10 @@ export function KerbPage() {
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   const { drive, judgement, record } = onScreen;
   const { test, standard } = drive;
-  const own = ratingsBy(judgement, 'learner');
+  const own = ratingsBy(judgement.drive, 'learner');
   const running = judgement.drive.end === null;
   // Once both have looked at the verdict there is nothing left to be asked first.
-  const shown = opened || running || ratingsBy(judgement, 'instructor').size > 0;
+  const shown = opened || running || ratingsBy(judgement.drive, 'instructor').size > 0;
   const show = () => {
     sessionStorage.setItem(shownKey(id), 'yes');
     setOpened(true);

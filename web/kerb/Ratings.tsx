@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { ratedAreas } from '../../core/coaching';
-import type { EventBody, Judgement } from '../../core/marking';
+import { ratingsBy, type EventBody, type Judgement } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import { colour } from '../ui';
 
@@ -20,17 +20,10 @@ export const ratingWords = [
   [10, 'sure'],
 ] as const;
 
-/** The last word of one of the two about each area. */
-export function ratingsBy(judgement: Judgement, by: 'learner' | 'instructor'): ReadonlyMap<string, number> {
-  return new Map(
-    judgement.drive.ratings.filter((one) => one.by === by).map(({ area, value }) => [area, value]),
-  );
-}
-
 /** One touch an area; the instructor also sees what the learner said. */
 export function Ratings({ standard, judgement, record, by }: Props) {
-  const mine = ratingsBy(judgement, by);
-  const other = by === 'instructor' ? ratingsBy(judgement, 'learner') : null;
+  const mine = ratingsBy(judgement.drive, by);
+  const other = by === 'instructor' ? ratingsBy(judgement.drive, 'learner') : null;
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>
       {ratedAreas(standard).map(({ id, title }) => {

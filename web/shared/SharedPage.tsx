@@ -2,7 +2,15 @@ import { Box, Container, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { prioritiesOf, ratedAreas } from '../../core/coaching';
-import { clockText, elapsedSeconds, goalsOf, judge, secondsSince, type Judgement } from '../../core/marking';
+import {
+  clockText,
+  elapsedSeconds,
+  goalsOf,
+  judge,
+  ratingsBy,
+  secondsSince,
+  type Judgement,
+} from '../../core/marking';
 import { errorText } from '../api';
 import { WorkOn } from '../readiness';
 import { SectionTable, TimeLine } from '../report';
@@ -116,11 +124,9 @@ function BothViews({
   standard: Parameters<typeof ratedAreas>[0];
   judgement: Judgement;
 }) {
-  const { ratings } = judgement.drive;
+  const [yours, theirs] = (['learner', 'instructor'] as const).map((who) => ratingsBy(judgement.drive, who));
   const rows = ratedAreas(standard).flatMap(({ id, title }) => {
-    const of = (who: 'learner' | 'instructor') =>
-      ratings.findLast(({ area, by }) => area === id && by === who)?.value;
-    const [own, other] = [of('learner'), of('instructor')];
+    const [own, other] = [yours?.get(id), theirs?.get(id)];
     return own === undefined && other === undefined ? [] : [{ title, own, other }];
   });
   if (rows.length === 0) return null;
