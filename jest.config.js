@@ -1,4 +1,8 @@
+// Tests are in one place on one day, wherever and whenever they run.
+process.env.TZ = 'Europe/London';
+
 const shared = {
+  setupFiles: ['<rootDir>/server/testing/setUpClock.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [
@@ -24,6 +28,7 @@ export default {
     {
       ...shared,
       displayName: 'node',
+      globalSetup: '<rootDir>/server/testing/school.ts',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{core,contract,server,scripts}/**/*.test.ts'],
     },

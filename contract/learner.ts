@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import type { Habits } from '../core/marking';
+import { IsName } from './isName';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -9,6 +10,7 @@ import {
   IsISO8601,
   IsOptional,
   IsString,
+  IsTimeZone,
   IsUUID,
   Length,
   Matches,
@@ -23,14 +25,19 @@ export class NewLearner {
 
   @IsString()
   @Length(1, 80)
-  @Matches(/\S/, { message: 'must not be blank' })
+  @IsName()
   name!: string;
 
-  /** Day of the licence test, when one is booked. */
+  /** Day of the licence test, when one is booked. It goes into the diary. */
   @IsOptional()
   @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
   @IsISO8601({ strict: true }, plain)
   testDate?: string | null;
+
+  /** Where that day is. */
+  @IsOptional()
+  @IsTimeZone()
+  zone?: string;
 }
 
 /** A paper that a learner needs on the day. */
@@ -72,7 +79,7 @@ export class LearnerChange {
   @IsOptional()
   @IsString()
   @Length(1, 80)
-  @Matches(/\S/, { message: 'must not be blank' })
+  @IsName()
   name?: string;
 
   @IsOptional()
@@ -80,7 +87,11 @@ export class LearnerChange {
   @IsISO8601({ strict: true }, plain)
   testDate?: string | null;
 
-  /** Id of the standard that is prepared for; null: that of the last mock. */
+  @IsOptional()
+  @IsTimeZone()
+  zone?: string;
+
+  /** Id of the standard that is prepared for; null: that of the school, else of the last mock. */
   @IsOptional()
   @IsString()
   @Length(1, 80)
@@ -108,7 +119,10 @@ export interface LearnerView {
   readonly id: string;
   readonly name: string;
   readonly testDate: string | null;
+  /** The learner's own choice of standard. */
   readonly standard: string | null;
+  /** The standard that set-up, forecast, results and routes take: the own one, else the school's, else that of the last mock. */
+  readonly preparesFor: string | null;
   readonly papers: readonly PaperToKeep[];
   readonly overrule: Overrule | null;
   readonly left: boolean;

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { IsInt, Max, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsOptional, Max, Min } from 'class-validator';
 import type { DriveEvent } from '../core/marking';
 import type { Standard } from '../core/standard';
 
@@ -10,6 +10,11 @@ export class ShareToMake {
   @Min(1)
   @Max(365)
   days!: number;
+
+  /** Whether the learner wants their full name on the page; else it has the first name only. */
+  @IsOptional()
+  @IsBoolean()
+  fullName?: boolean;
 }
 
 export interface LinkView {
@@ -17,20 +22,23 @@ export interface LinkView {
   readonly createdAt: string;
   readonly expiresAt: string | null;
   readonly revokedAt: string | null;
+  /** Whether the page has the learner's full name. */
+  readonly fullName: boolean;
   /** Only in the answer that made it: it is not kept. */
   readonly token?: string;
 }
 
-/** What a share link shows: one drive, and of people only the learner and the instructor, by first name. */
+/** What a share link shows: one drive, and of people only the learner and the instructor, by first name unless the learner chose otherwise. */
 export interface SharedView {
   readonly learner: string;
   readonly instructor: string;
   readonly startedAt: string;
   readonly zone: string;
   readonly retest: boolean;
+  readonly ready: readonly string[];
   readonly route: string | null;
   readonly standard: Standard;
-  /** Marks and what they need; no private notes, no positions. */
+  /** Made by core's `learnerView`: marks and what they need; no private notes, no positions. */
   readonly events: readonly DriveEvent[];
   readonly expiresAt: string | null;
 }

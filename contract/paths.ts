@@ -6,6 +6,7 @@ import { QuestionsToKeep, QuestionToKeep } from './question';
 import { AdviceToKeep, SettingsToKeep } from './readiness';
 import { ResultToKeep } from './result';
 import { RouteToKeep } from './route';
+import { SchoolToKeep } from './school';
 import { SignIn } from './session';
 import { EventBatch, NewTest } from './test';
 import { NewVehicle, VehicleChange } from './vehicle';
@@ -29,7 +30,7 @@ export const operations: readonly Operation[] = [
   { method: 'post', path: '/session', summary: 'Sign in with name and passphrase', body: SignIn },
   { method: 'post', path: '/session/demo', summary: 'Sign in to the demo, on this machine only' },
   { method: 'delete', path: '/session', summary: 'Sign out' },
-  { method: 'get', path: '/learners', summary: 'Learners by name' },
+  { method: 'get', path: '/learners', summary: 'Learners by name or next test, found by part of a name' },
   { method: 'post', path: '/learners', summary: 'Add a learner', body: NewLearner },
   { method: 'get', path: '/learners/:id', summary: 'One learner, with its ETag' },
   { method: 'patch', path: '/learners/:id', summary: 'Change a learner (If-Match)', body: LearnerChange },
@@ -51,6 +52,8 @@ export const operations: readonly Operation[] = [
     summary: 'Change constants of the judgement (If-Match)',
     body: SettingsToKeep,
   },
+  { method: 'get', path: '/school', summary: 'What holds for the whole school: default standard, units' },
+  { method: 'put', path: '/school', summary: 'Change it (If-Match)', body: SchoolToKeep },
   { method: 'get', path: '/coaching', summary: 'The school’s own advice on what marks mean' },
   { method: 'put', path: '/coaching', summary: 'Change the advice (If-Match)', body: AdviceToKeep },
   { method: 'get', path: '/results', summary: 'Official results, the newest first' },
@@ -136,7 +139,11 @@ export const operations: readonly Operation[] = [
     path: '/standards/:id/:version/drives',
     summary: 'All drives as this standard would have judged them, one JSON object a line, with progress',
   },
-  { method: 'get', path: '/tests', summary: 'Mock tests, newest first, with their verdicts' },
+  {
+    method: 'get',
+    path: '/tests',
+    summary: 'Mock tests, newest first, with their verdicts; by learner or part of a name',
+  },
   { method: 'post', path: '/tests', summary: 'Start a mock test', body: NewTest },
   { method: 'get', path: '/tests/:id', summary: 'One mock test' },
   { method: 'get', path: '/tests/:id/events', summary: 'Its log, or what came after a position' },

@@ -28,6 +28,7 @@ export interface RouteSummary {
   readonly sketch: readonly { readonly lat: number; readonly lon: number }[];
   readonly variantOf: string | null;
   readonly network: Route['network'];
+  readonly drivingSide: Route['drivingSide'];
   /** Mocks that were driven on it. */
   readonly mocks: number;
   readonly revision: number;

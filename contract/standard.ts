@@ -1,3 +1,4 @@
+import type { DriveResult } from '../core/marking';
 import type { Breach, Outcome, StandardRef, Verdict } from '../core/standard';
 
 export interface StandardSummary extends StandardRef {
@@ -17,7 +18,7 @@ export interface RejudgedDrive {
   readonly zone: string;
   readonly own: StandardRef & { readonly title: string; readonly outcome: Outcome };
   /** Null when too few marks carried over to say. */
-  readonly outcome: Outcome | null;
+  readonly result: DriveResult | null;
   /** The breach that came first, if any, and what is left over the whole test. */
   readonly breaches: readonly Breach[];
   readonly headroom: Verdict['headroom'];

@@ -14,9 +14,9 @@ import {
   Matches,
   ValidateNested,
 } from 'class-validator';
-import type { DriveEvent } from '../core/marking';
+import type { DriveEvent, DriveResult } from '../core/marking';
 import { MAX_BATCH } from './constants';
-import type { Breach, Outcome, StandardRef } from '../core/standard';
+import type { Breach, StandardRef } from '../core/standard';
 
 export class StandardRefBody {
   @IsString()
@@ -91,7 +91,7 @@ export interface TestView {
 
 /** A test in a list, with what its log comes to now. */
 export interface TestSummary extends TestView {
-  readonly outcome: Outcome;
+  readonly result: DriveResult;
   readonly counts: Readonly<Record<string, number>>;
   readonly points: number;
   readonly unsorted: number;

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
-import { accessible, endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
+import type { Page } from '@playwright/test';
+import { expect, test } from './test';
+import { accessible, endDrive, enterDemo, kept, openSetup, pad, startMock, tape } from './steps';
 
 const padsOf = (page: Page) =>
   page.locator('[data-pad]').evaluateAll((pads) => pads.map((pad) => pad.getAttribute('data-pad')));
@@ -29,25 +30,102 @@ test('six likely pads stand first; what was just used stays in its place, and a 
   await expect(page.locator('[data-pad]')).toHaveCount(6);
 });
 
-test('I acted is one touch, sets the gravest first for one mark, and can be undone', async ({ page }) => {
+test('stepping in is one touch, sets the gravest first for the next mark within ten seconds, and can be undone', async ({
+  page,
+}) => {
   await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
-  await page.getByRole('button', { name: 'I acted: pedal' }).click();
-  await expect(tape(page)).toContainText('I acted: pedal');
+  await page.getByRole('button', { name: 'I stepped in: pedal' }).click();
+  await expect(tape(page)).toContainText('I stepped in: pedal');
   const pad = page.locator('[data-pad="moving-off.check"]');
   await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Dangerous fault$/);
   await pad.getByRole('button').first().click();
   await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Driving fault$/);
-  await page.getByRole('button', { name: 'I acted: voice' }).click();
+  await page.getByRole('button', { name: 'I stepped in: voice' }).click();
+  const banner = page.getByRole('status').filter({ hasText: 'You stepped in by' });
+  await expect(banner).toContainText(/\d+ s/);
   await page.getByRole('button', { name: 'No mark' }).click();
-  await page.getByRole('button', { name: 'Undo I acted: voice' }).click();
+  await expect(banner).toBeHidden();
+  await page.getByRole('button', { name: 'Undo I stepped in: voice' }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
+  // Undoing it puts the severities back at once; so do ten seconds.
+  await page.getByRole('button', { name: 'I stepped in: wheel' }).click();
+  await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Dangerous fault$/);
+  await page.getByRole('button', { name: 'Undo last' }).click();
+  await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Driving fault$/);
+  await page.getByRole('button', { name: 'I stepped in: wheel' }).click();
+  await expect(banner).toBeVisible();
+  await expect(banner).toBeHidden({ timeout: 14_000 });
+  await expect(pad.getByRole('button').first()).toHaveAccessibleName(/Driving fault$/);
+  await page.getByRole('button', { name: 'Undo last' }).click();
   await endDrive(page);
   await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
     'Dangerous faults: 1, none allowed',
   );
   await page.getByRole('link', { name: 'Report' }).click();
-  await expect(page.getByRole('group', { name: 'Everything in order' })).toContainText('I had to act');
+  await expect(page.getByRole('group', { name: 'Everything in order' })).toContainText(
+    'The instructor stepped in',
+  );
+});
+
+test('undo takes back the last touch of whatever kind, says what it was, and a manoeuvre goes back to its stage', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  const stage = (name: string) => page.getByRole('button', { name, exact: true });
+  await stage('Drive').click();
+  await stage('Moving off').click();
+  await page
+    .getByRole('button', { name: 'Looking round before moving off: Driving fault', exact: true })
+    .click();
+  await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
+  await page.getByRole('button', { name: /^Bay park/ }).click();
+  await expect(stage('Manoeuvre')).toHaveAttribute('aria-current', 'step');
+  await page.getByRole('button', { name: 'Undo last' }).click();
+  await expect(page.getByRole('alert').getByText('Undone: Bay park: started')).toBeVisible();
+  await expect(page.getByRole('region', { name: /^Manoeuvre: / })).toBeHidden();
+  await expect(stage('Drive')).toHaveAttribute('aria-current', 'step');
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+
+  await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
+  await page.getByRole('button', { name: /^Bay park/ }).click();
+  await page
+    .getByRole('region', { name: /^Manoeuvre: / })
+    .getByRole('button', { name: 'Done' })
+    .click();
+  await expect(stage('Drive')).toHaveAttribute('aria-current', 'step');
+
+  await page.getByRole('region', { name: 'Drive plan' }).getByRole('button', { name: 'Pull-up' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(
+    page.getByRole('alert').getByText('Undone: “Pull up on the left when it is safe”'),
+  ).toBeVisible();
+  await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+  // Back through the end of the manoeuvre, its start and the mark.
+  for (let n = 0; n < 2; n += 1) await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Undo last' }).click();
+  await page.getByRole('button', { name: 'Undo last' }).click();
+  await expect(
+    page.getByRole('alert').getByText('Undone: Looking round before moving off, driving fault'),
+  ).toBeVisible();
+  await expect(tape(page)).toContainText('Nothing marked yet');
+});
+
+test('a check found wrong stays wrong, and stages are ticked only for what was done', async ({ page }) => {
+  await enterDemo(page);
+  await openSetup(page, 'Tomas Wielgosz');
+  const checks = page.getByRole('region', { name: 'Before moving off' });
+  await checks.getByRole('group').first().getByRole('button', { name: 'Wrong' }).click();
+  await checks.getByRole('button', { name: 'The rest in order' }).click();
+  await expect(checks.getByText('will be marked')).toHaveCount(1);
+  await expect(checks.getByRole('button', { name: 'All in order' })).toBeDisabled();
+  // Without any check nothing is ticked.
+  await page.reload();
+  await page.getByRole('button', { name: /^Start the mock with/ }).click();
+  const stages = page.getByRole('navigation', { name: 'Stages' });
+  await stages.getByRole('button', { name: 'Drive' }).click();
+  await expect(stages).not.toContainText('✓');
 });
 
 test('questions are asked with the tries that the standard allows, and the plan says what is missing', async ({
@@ -56,7 +134,7 @@ test('questions are asked with the tries that the standard allows, and the plan 
   await enterDemo(page);
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const plan = page.getByRole('region', { name: 'Drive plan' });
-  await expect(plan).toContainText('Questions: 0 of 2');
+  await expect(plan).toContainText('Explain question: 0 of 1');
   await plan.getByRole('button', { name: 'Question' }).click();
   const sheet = page.getByRole('dialog', { name: 'Explain question' });
   const asked = await sheet.getByRole('heading').textContent();
@@ -92,8 +170,8 @@ test('questions are asked with the tries that the standard allows, and the plan 
   await page.keyboard.press('Alt+p');
   await page.getByRole('button', { name: 'Go on marking' }).click();
   await page.getByRole('button', { name: 'End the drive' }).click();
-  await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('Pull-ups: 2 of 3');
-  await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('Questions');
+  await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('2 of 3 pull-ups');
+  await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('question');
   const answers = async () =>
     (await (await page.request.get(`/api/v1/tests/${id}/log`)).text())
       .split('\n')
@@ -176,16 +254,11 @@ test('a disk that fills up in mid-drive is said at once, and every mark still re
 
 test('two devices on one drive see each other’s marks, and a regrade beside an undo ends the same on both', async ({
   page,
-  browser,
-  baseURL,
+  school,
 }) => {
   await enterDemo(page);
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
-  const other = await browser.newContext({
-    baseURL: baseURL ?? '',
-    viewport: { width: 390, height: 844 },
-    serviceWorkers: 'block',
-  });
+  const other = await school.newContext({ viewport: { width: 390, height: 844 } });
   const phone = await other.newPage();
   await enterDemo(phone);
   await phone.goto(`/tests/${id}/deck`);

@@ -1,24 +1,17 @@
-import { expect, test, type Page } from '@playwright/test';
-import type { ServerProcess } from '../server/testing/process';
-import { ownServer } from './ownServer';
+import { expect, test } from './test';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
 
-const go = (page: Page, server: ServerProcess) => page.goto(server.address);
-
 test('marks made while the server is dead are kept here, and reach it when it is back', async ({
-  browser,
+  page,
+  context,
+  school,
 }) => {
-  const start = await ownServer('var/e2e-kept.db');
-  let server = await start();
-  const context = await browser.newContext({ baseURL: server.address });
-  const page = await context.newPage();
-  await go(page, server);
   await enterDemo(page);
   const id = await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await expect(kept(page)).toContainText('All kept here and on the server');
 
-  await server.kill();
+  await school.kill();
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await pad(page, 'Moving away under control', 'Serious fault').click();
   await expect(kept(page)).toContainText('2 kept here, no server');
@@ -27,7 +20,7 @@ test('marks made while the server is dead are kept here, and reach it when it is
     'Serious faults: 1, none allowed',
   );
 
-  server = await start();
+  await school.start();
   await expect
     .poll(async () => (await context.request.get(`/api/v1/tests/${id}/verdict`)).json().catch(() => null), {
       timeout: 40_000,
@@ -35,19 +28,15 @@ test('marks made while the server is dead are kept here, and reach it when it is
     .toMatchObject({ outcome: 'fail', counts: { driving: 2, serious: 1 } });
 
   // And all is found again in a browser that never saw the drive.
-  const other = await browser.newContext({ baseURL: server.address });
-  const elsewhere = await other.newPage();
+  const elsewhere = await (await school.newContext()).newPage();
   await enterDemo(elsewhere);
   await elsewhere.goto(`/tests/${id}`);
   await expect(elsewhere.getByRole('region', { name: 'Verdict' })).toContainText(
     'Serious faults: 1, none allowed',
   );
-  await server.kill();
 });
 
-test('marks survive a reload before they were sent', async ({ browser, baseURL }) => {
-  const context = await browser.newContext({ baseURL: baseURL ?? '' });
-  const page = await context.newPage();
+test('marks survive a reload before they were sent', async ({ page, context }) => {
   await enterDemo(page);
   const id = await startMock(page, { learner: 'Wanjiru Kamande', standard: 'Fault ceiling' });
   await expect(kept(page)).toContainText('Server answers');

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
+import { expect, test } from './test';
+import { endDrive, enterDemo, kept, openSetup, pad, startMock, tape } from './steps';
 
 test('a mock under Fault ceiling from set-up to its verdict, found again on every screen', async ({
   page,
@@ -11,15 +11,15 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await page.getByRole('button', { name: 'Junctions' }).click();
   await pad(page, 'Giving way', 'Driving fault').click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('2 of 15 used');
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText('2 of 15 used');
 
   // Thought better of it: the second was serious; then undone, then brought back.
   await tape(page).getByRole('button', { name: 'How grave was it? Giving way' }).click();
   await page.getByRole('button', { name: 'Serious fault', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText('1, none allowed');
   await tape(page).getByRole('button', { name: 'Undo Giving way' }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
 
   await page.getByRole('button', { name: 'Independent', exact: true }).click();
@@ -31,7 +31,7 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await endDrive(page);
 
   const verdict = page.getByRole('region', { name: 'Verdict' });
-  await expect(verdict).toContainText('Not a pass');
+  await expect(verdict).toContainText('Fail');
   await expect(verdict).toContainText('Serious faults: 1, none allowed');
   await page.getByRole('button', { name: /^Serious faults/ }).click();
   await expect(page.getByText('This one went past the limit.')).toBeVisible();
@@ -61,13 +61,13 @@ test('the nested limits of Graded faults decide a mock marked by letters alone',
     await page.keyboard.press('Enter');
   }
   await expect(tape(page).getByRole('listitem')).toHaveCount(4);
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText(
     'Grade 2 faults: Mirrors changing lane',
   );
   // One wrongly touched, and taken back by key.
   await page.keyboard.type('stall');
   await page.keyboard.press('Shift+Enter');
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText('1, none allowed');
   await page.keyboard.press('Control+z');
   await expect(tape(page).getByRole('listitem')).toHaveCount(4);
   await endDrive(page);
@@ -78,23 +78,23 @@ test('the nested limits of Graded faults decide a mock marked by letters alone',
 
 test('a check marked wrong in set-up is a mark on the Deck', async ({ page }) => {
   await enterDemo(page);
-  await page.getByRole('link', { name: 'Start a mock with Hamza Belkadi' }).click();
+  await openSetup(page, 'Hamza Belkadi');
   await page.getByRole('group', { name: 'Number plate read' }).getByRole('button', { name: 'Wrong' }).click();
   await expect(page.getByText('will be marked: serious fault')).toBeVisible();
   await page.getByRole('button', { name: 'Start the mock with Hamza Belkadi' }).click();
   await expect(tape(page)).toContainText('Number plate not read');
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('Serious faults');
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText('Serious faults');
 });
 
 test('a peg keeps the verdict provisional until it is sorted at the kerb', async ({ page }) => {
   await enterDemo(page);
   await startMock(page, { learner: 'Rosa Quilmar', standard: 'Fault ceiling' });
   await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Peg: something happened' }).click();
+  await page.getByRole('button', { name: 'Flag: something happened' }).click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
   await endDrive(page);
   const verdict = page.getByRole('region', { name: 'Verdict' });
-  await expect(verdict).toContainText('Provisional: 2 pegs to sort');
+  await expect(verdict).toContainText('Provisional: 2 flags to sort');
   await page.getByRole('button', { name: 'Sort' }).first().click();
   await page.getByRole('dialog').getByLabel('Find by letters').fill('clear');
   await pad(page, 'Too close to parked cars or the kerb', 'Driving fault').click();
@@ -103,7 +103,16 @@ test('a peg keeps the verdict provisional until it is sorted at the kerb', async
   // The next one in time order comes by itself.
   await page.getByRole('dialog').getByRole('button', { name: 'It was nothing' }).click();
   await expect(verdict).not.toContainText('Provisional');
-  await expect(verdict).toContainText('Driving faults: 1 of 15, 14 left');
+  await expect(page.getByRole('button', { name: /^Driving faults/ })).toContainText('1 of 15');
+  // Two minutes without questions and a manoeuvre are no pass.
+  await expect(verdict).toContainText('Incomplete');
+  await expect(verdict).toContainText(
+    'of 40 min, no independent driving, no pull-ups, no manoeuvre, no questions',
+  );
+  // Only the checks were done; nothing of the road can be called clean.
+  await expect(page.getByRole('region', { name: 'What was good' })).not.toContainText(
+    /junctions|control|signals/i,
+  );
 });
 
 test('two tabs marking one mock both keep their marks, and each sees the other’s', async ({
@@ -154,7 +163,7 @@ test('the third minor on one skill asks whether it is a habit, and the guide pro
   await expect(guide).toContainText('third time');
   await guide.getByRole('button', { name: 'Yes', exact: true }).click();
   await guide.getByRole('button', { name: 'Serious fault' }).click();
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText('1, none allowed');
+  await expect(page.getByRole('region', { name: 'Limits' })).toContainText('1, none allowed');
 
   await tape(page)
     .getByRole('button', { name: /^How grave was it/ })
@@ -181,10 +190,21 @@ test('the guide opens from any mark at the kerb and on the report, and the answe
   await page.getByRole('button', { name: 'Yes', exact: true }).click();
   await expect(page.getByText('You had to act, or someone was in actual danger.')).toBeVisible();
   await page.getByRole('button', { name: 'Dangerous fault' }).click();
-  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Not a pass');
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Fail');
+  // Both are taken back, and each can be restored, also after a reload.
   await marks.getByRole('button', { name: 'Take back Moving away under control' }).last().click();
   await expect(marks.getByRole('listitem')).toHaveCount(1);
-  await marks.getByRole('button', { name: 'Bring it back' }).click();
+  await marks.getByRole('button', { name: 'Take back Moving away under control' }).click();
+  const back = page.getByRole('region', { name: 'Taken back' });
+  await expect(back.getByRole('listitem')).toHaveCount(2);
+  await page.reload();
+  await back
+    .getByRole('button', { name: /^Restore Moving away/ })
+    .first()
+    .click();
+  await expect(back.getByRole('listitem')).toHaveCount(1);
+  await back.getByRole('button', { name: /^Restore Moving away/ }).click();
+  await expect(back).toBeHidden();
   await expect(marks.getByRole('listitem')).toHaveCount(2);
 
   await page.getByRole('link', { name: 'Report' }).click();
@@ -195,5 +215,5 @@ test('the guide opens from any mark at the kerb and on the report, and the answe
     .first()
     .click();
   await page.getByRole('button', { name: 'Driving fault', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Pass');
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Incomplete');
 });

@@ -1,18 +1,15 @@
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
-import { ownServer } from './ownServer';
+import { expect, test } from './test';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
 
 test.use({ serviceWorkers: 'allow' });
 
 test('a whole mock without the server, from set-up to verdict, over two reloads; then both sides are equal', async ({
-  browser,
+  page,
+  context,
+  school,
 }) => {
   test.setTimeout(150_000);
-  const start = await ownServer('var/e2e-offline.db');
-  let server = await start();
-  const context = await browser.newContext({ baseURL: server.address, serviceWorkers: 'allow' });
-  const page = await context.newPage();
   await enterDemo(page);
   // What this mock needs is kept: its standard, its route, and where faults gather.
   await expect
@@ -29,7 +26,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
     )
     .toBe(true);
 
-  await server.kill();
+  await school.kill();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   const id = await startMock(page, {
@@ -44,12 +41,12 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await expect(kept(page)).toContainText('kept here, no server');
   await page.reload();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
-  await page.getByRole('button', { name: 'Peg: something happened' }).click();
+  await page.getByRole('button', { name: 'Flag: something happened' }).click();
   await endDrive(page);
   const verdict = page.getByRole('region', { name: 'Verdict' });
   await expect(verdict).toContainText('Serious faults: 1, none allowed');
   await page.reload();
-  await expect(verdict).toContainText('Provisional: 1 peg to sort');
+  await expect(verdict).toContainText('Provisional: 1 flag to sort');
   await page.getByRole('button', { name: 'Dismiss' }).click();
   // It is found again also by somebody who only opens Today.
   await page.goto('/');
@@ -58,14 +55,12 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await here.getByRole('link', { name: 'Open' }).click();
   await expect(verdict).toContainText('Serious faults: 1, none allowed');
 
-  server = await start();
+  await school.start();
   await expect
     .poll(async () => (await context.request.get(`/api/v1/tests/${id}/verdict`)).json().catch(() => null), {
       timeout: 60_000,
     })
     .toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 }, unsorted: 0 });
-  await context.close();
-  await server.kill();
 });
 
 test('signing out leaves nothing of the day on the device', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { enterDemo, pad, startMock, tape } from './steps';
 
 test('marks and pegs keep the place where they were made, when the device may tell it', async ({
@@ -17,7 +17,7 @@ test('marks and pegs keep the place where they were made, when the device may te
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await context.setGeolocation({ latitude: 52.101, longitude: -2.05, accuracy: 8 });
   await page.waitForTimeout(300);
-  await page.getByRole('button', { name: /^Peg/ }).click();
+  await page.getByRole('button', { name: /^Flag/ }).click();
   type Placed = { kind: string; place?: { lat: number; lon: number } };
   const events = async () => {
     const answer = await page.request.get(`/api/v1/tests/${id}/events`);

@@ -1,11 +1,16 @@
+import { readdirSync } from 'node:fs';
 import { defineConfig } from '@playwright/test';
+import { TEST_ZONE } from '../server/testing/now';
 
-export const PORT = 4899;
+// Other orders than the alphabet's show that no file leans on another.
+const files = readdirSync(import.meta.dirname).filter((name) => name.endsWith('.spec.ts'));
+const reversed = process.env.TEST_ORDER === 'reversed';
 
-/** The built application with its demo school, in Debian's Chromium. */
+/** The built application in Debian's Chromium; each test has a school of its own (test.ts). */
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
+  globalSetup: '../server/testing/school.ts',
   fullyParallel: true,
   workers: 2,
   retries: 0,
@@ -13,22 +18,19 @@ export default defineConfig({
   // Small machines draw slowly while two browsers are busy.
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],
+  projects: (reversed ? [...files].sort().reverse() : [...files].sort()).map((file) => ({
+    name: file.replace('.spec.ts', ''),
+    testMatch: file,
+  })),
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     // Each test is a browser of its own; only those about being offline keep the whole application in it.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
+    timezoneId: TEST_ZONE,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-quic'],
     },
     screenshot: 'only-on-failure',
-    trace: 'retain-on-failure',
-  },
-  webServer: {
-    command: `node dist/server/main.js demo --fresh --port ${PORT} --database var/e2e.db`,
-    cwd: '..',
-    url: `http://127.0.0.1:${PORT}/api/v1/health`,
-    reuseExistingServer: false,
   },
 });

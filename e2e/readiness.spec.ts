@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
-import { ownServer } from './ownServer';
-import { accessible, enterDemo, pad, startMock } from './steps';
+import type { Page } from '@playwright/test';
+import { dayFrom, expect, test } from './test';
+import { accessible, enterDemo, pad, pickLearner, startMock } from './steps';
 
 const readiness = (page: Page) => page.getByRole('region', { name: 'Readiness' });
 
@@ -9,10 +9,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   page,
 }) => {
   test.setTimeout(120_000);
-  // A school of its own: others mark drives of these learners meanwhile.
-  const server = await (await ownServer('var/e2e-readiness.db'))();
-  await page.goto(server.address);
-  await page.getByRole('button', { name: 'Look round the demo school' }).click();
+  await enterDemo(page);
   await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
   await expect(readiness(page)).toContainText('chance of a pass, between', { timeout: 20_000 });
   await expect(readiness(page)).toContainText('Nearly');
@@ -54,7 +51,6 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await expect(readiness(page)).toContainText('By the mocks:');
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(readiness(page)).not.toContainText('Nothing to say');
-  await server.kill();
 });
 
 test('another standard, a result of a day to come, and a learner without any mock are told in words', async ({
@@ -84,7 +80,7 @@ test('another standard, a result of a day to come, and a learner without any moc
 
 test('the talk at the kerb: own view first, then the verdict, three things, a goal; a link shows it to the learner on a phone', async ({
   page,
-  browser,
+  school,
 }) => {
   test.setTimeout(120_000);
   await enterDemo(page);
@@ -128,10 +124,10 @@ test('the talk at the kerb: own view first, then the verdict, three things, a go
   await page.getByRole('button', { name: 'Share' }).click();
   await page.getByRole('button', { name: 'Make a link' }).click();
   const url = await page.getByLabel('The link, shown this once').inputValue();
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const phone = await school.newContext({ viewport: { width: 390, height: 844 } });
   const theirs = await phone.newPage();
   await theirs.goto(url);
-  await expect(theirs.getByRole('heading', { name: 'Bram Oosterwal, your mock test' })).toBeVisible();
+  await expect(theirs.getByRole('heading', { name: 'Bram, your mock test' })).toBeVisible();
   await expect(theirs.getByRole('region', { name: 'Goals for the next lesson' })).toContainText(
     'Moving away',
   );
@@ -150,96 +146,88 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
   page,
 }) => {
   test.setTimeout(90_000);
-  // Its own school, for the others count on the demo's diary.
-  const start = await ownServer('var/e2e-diary.db');
-  const server = await start();
-  try {
-    await page.goto(server.address);
-    await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('link', { name: 'Diary', exact: true }).click();
-    // A day without anything else.
-    await page.goto(`${server.address}/diary?view=day&day=2031-03-04&who=all`);
-    await expect(page.getByText('Nothing on this day yet')).toBeVisible();
-    const put = async (learner: string, from: string) => {
-      await page.getByRole('button', { name: 'Put something in' }).click();
-      const dialog = page.getByRole('dialog');
-      await dialog.getByRole('combobox', { name: 'Learner' }).click();
-      await page.getByRole('option', { name: learner }).click();
-      await dialog.getByLabel('From').fill(from);
-      await dialog.getByRole('combobox', { name: 'Vehicle' }).click();
-      await page.getByRole('option', { name: 'Grey hatchback, manual' }).click();
-      await dialog.getByRole('button', { name: 'Keep' }).click();
-      await expect(dialog).toBeHidden();
-    };
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'Diary', exact: true }).click();
+  // A day without anything else.
+  await page.goto(`/diary?view=day&day=2031-03-04&who=all`);
+  await expect(page.getByText('Nothing on this day yet')).toBeVisible();
+  const put = async (learner: string, from: string) => {
     await page.getByRole('button', { name: 'Put something in' }).click();
-    await page.getByRole('button', { name: 'Keep' }).click();
-    await expect(page.getByText('Choose who it is with.')).toBeVisible();
-    await page.getByRole('button', { name: 'Leave it' }).click();
-    await put('Ines Tavarro', '09:00');
-    await put('Tomas Wielgosz', '10:00');
-    const wrong = page.getByRole('region', { name: 'What does not fit' });
-    await expect(wrong).toContainText('Grey hatchback, manual is also with Tomas Wielgosz then');
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: 'Tomas' })
-      .last()
-      .getByRole('button', { name: 'Change' })
-      .click();
-    await page.getByRole('dialog').getByLabel('From').fill('11:30');
-    await page.getByRole('button', { name: 'Keep' }).click();
-    await expect(wrong).toBeHidden();
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: 'Tomas' })
-      .getByRole('button', { name: 'Change' })
-      .click();
-    await page.getByRole('button', { name: 'Take it out' }).click();
-    await expect(page.getByText('Tomas Wielgosz')).toBeHidden();
+    const dialog = page.getByRole('dialog');
+    await pickLearner(dialog.getByRole('combobox', { name: 'Learner' }), learner);
+    await dialog.getByLabel('From').fill(from);
+    await dialog.getByRole('combobox', { name: 'Vehicle' }).click();
+    await page.getByRole('option', { name: 'Grey hatchback, manual' }).click();
+    await dialog.getByRole('button', { name: 'Keep' }).click();
+    await expect(dialog).toBeHidden();
+  };
+  await page.getByRole('button', { name: 'Put something in' }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Choose who it is with.')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await put('Ines Tavarro', '09:00');
+  await put('Tomas Wielgosz', '10:00');
+  const wrong = page.getByRole('region', { name: 'What does not fit' });
+  await expect(wrong).toContainText('Grey hatchback, manual is also with Tomas Wielgosz then');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Tomas' })
+    .last()
+    .getByRole('button', { name: 'Change' })
+    .click();
+  await page.getByRole('dialog').getByLabel('From').fill('11:30');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(wrong).toBeHidden();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Tomas' })
+    .getByRole('button', { name: 'Change' })
+    .click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  // In the list and in the dialog that closes: none is left of either.
+  await expect(page.getByText('Tomas Wielgosz')).toHaveCount(0);
 
-    await page.getByRole('button', { name: 'Other calendars' }).click();
-    await page.getByRole('button', { name: 'Make a new address' }).click();
-    const address = await page.getByLabel('The address, shown this once').inputValue();
-    const feed = await page.request.get(address);
-    expect(feed.headers()['content-type']).toContain('text/calendar');
-    expect(await feed.text()).toContain('BEGIN:VCALENDAR');
-    const soon = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10).replaceAll('-', '');
-    const calendar = [
-      'BEGIN:VCALENDAR',
-      'VERSION:2.0',
-      'BEGIN:VEVENT',
-      'UID:one',
-      `DTSTART:${soon}T190000Z`,
-      `DTEND:${soon}T200000Z`,
-      'SUMMARY:Night drive Priya Venkatesan',
-      'END:VEVENT',
-      'BEGIN:VEVENT',
-      'UID:two',
-      `DTSTART;VALUE=DATE:${soon}`,
-      'SUMMARY:Fair',
-      'END:VEVENT',
-      'END:VCALENDAR',
-    ].join('\r\n');
-    const bring = page.getByRole('region', { name: 'Bring a calendar' });
-    const choose = (text: string) =>
-      bring
-        .locator('input[type=file]')
-        .setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
-    await choose('this is a letter');
-    await expect(bring).toContainText('This is no iCalendar file');
-    await choose(calendar);
-    await expect(bring.getByRole('list', { name: 'Left out' })).toContainText('Fair: lasts whole days');
-    await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
-    await expect(bring).toContainText('1 added, 0 brought up to date.');
-    await choose(calendar);
-    await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
-    await expect(bring).toContainText('0 added, 1 brought up to date.');
-    expect(await (await page.request.get(address)).text()).toContain('Priya Venkatesan');
-    await page.getByRole('button', { name: 'End the address' }).click();
-    await expect(page.getByText('The address is ended.')).toBeVisible();
-    expect((await page.request.get(address)).status()).toBe(410);
-  } finally {
-    await server.kill();
-  }
+  await page.getByRole('button', { name: 'Other calendars' }).click();
+  await page.getByRole('button', { name: 'Make a new address' }).click();
+  const address = await page.getByLabel('The address, shown this once').inputValue();
+  const feed = await page.request.get(address);
+  expect(feed.headers()['content-type']).toContain('text/calendar');
+  expect(await feed.text()).toContain('BEGIN:VCALENDAR');
+  const soon = dayFrom(5).replaceAll('-', '');
+  const calendar = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'BEGIN:VEVENT',
+    'UID:one',
+    `DTSTART:${soon}T190000Z`,
+    `DTEND:${soon}T200000Z`,
+    'SUMMARY:Night drive Priya Venkatesan',
+    'END:VEVENT',
+    'BEGIN:VEVENT',
+    'UID:two',
+    `DTSTART;VALUE=DATE:${soon}`,
+    'SUMMARY:Fair',
+    'END:VEVENT',
+    'END:VCALENDAR',
+  ].join('\r\n');
+  const bring = page.getByRole('region', { name: 'Bring a calendar' });
+  const choose = (text: string) =>
+    bring
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await choose('this is a letter');
+  await expect(bring).toContainText('This is no iCalendar file');
+  await choose(calendar);
+  await expect(bring.getByRole('list', { name: 'Left out' })).toContainText('Fair: lasts whole days');
+  await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
+  await expect(bring).toContainText('1 added, 0 brought up to date.');
+  await choose(calendar);
+  await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
+  await expect(bring).toContainText('0 added, 1 brought up to date.');
+  expect(await (await page.request.get(address)).text()).toContain('Priya Venkatesan');
+  await page.getByRole('button', { name: 'End the address' }).click();
+  await expect(page.getByText('The address is ended.')).toBeVisible();
+  expect((await page.request.get(address)).status()).toBe(410);
 });
 
 test('the school: its own advice is shown at the kerb, absurd settings cannot be kept, and trust is told with its figures', async ({

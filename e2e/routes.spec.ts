@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
-import { accessible, enterDemo, tape } from './steps';
+import type { Page } from '@playwright/test';
+import { expect, test } from './test';
+import { accessible, enterDemo, openSetup, pickLearner, tape } from './steps';
 
 const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
 
@@ -118,8 +119,7 @@ test('routes are composed for a learner, explained, and told to be impossible wh
   test.setTimeout(120_000);
   await enterDemo(page);
   await page.goto('/routes/compose');
-  await page.getByLabel('Rich in what is weak in').click();
-  await page.getByRole('option', { name: 'Amara Okonwe' }).click();
+  await pickLearner(page.getByRole('combobox', { name: 'Practise the weak skills of' }), 'Amara Okonwe');
   await page.getByLabel('Minutes', { exact: true }).fill('24');
   await page.getByLabel('Of them independent').fill('10');
   await page.getByRole('button', { name: 'Look for routes' }).click();
@@ -250,7 +250,7 @@ for (const [size, viewport] of Object.entries({
         features: { id: string; kind: string; along: number; lat: number; lon: number }[];
       };
     };
-    await page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' }).click();
+    await openSetup(page, 'Yuto Hasebe');
     await expect(page.getByRole('radio', { name: /^No route/ })).toBeVisible();
     await page
       .getByRole('button', { name: /^Show all/ })
@@ -262,14 +262,19 @@ for (const [size, viewport] of Object.entries({
     const ribbon = page.getByRole('region', { name: 'Route: Market and lights' });
     await expect(ribbon).toBeVisible();
     await accessible(page, `Deck with a route, ${size}`);
+    // Nothing has told yet where the car is.
+    const markOne = () =>
+      page
+        .getByRole('button', { name: /: Driving fault$/ })
+        .first()
+        .click();
+    await markOne();
+    await expect(tape(page).getByRole('listitem')).toHaveCount(1);
     const before = await ribbon.textContent();
     await ribbon.getByRole('button', { name: 'Next on the route' }).click();
     await expect(ribbon).not.toHaveText(before ?? '');
-    await page
-      .getByRole('button', { name: /: Driving fault$/ })
-      .first()
-      .click();
-    await expect(tape(page).getByRole('listitem')).toHaveCount(1);
+    await markOne();
+    await expect(tape(page).getByRole('listitem')).toHaveCount(2);
     await ribbon.getByRole('button', { name: /^Said:/ }).click();
     // Now the receiver takes over: the car stands before a traffic light.
     const light = route.features.find(({ kind, along }) => kind === 'traffic-lights' && along > 500);
@@ -283,10 +288,7 @@ for (const [size, viewport] of Object.entries({
       await context.setGeolocation({ latitude: lat, longitude: lon, accuracy: 5 });
       await page.waitForTimeout(40);
     }
-    await page
-      .getByRole('button', { name: /: Driving fault$/ })
-      .first()
-      .click();
+    await markOne();
     const id = /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
     const events = async () =>
       (
@@ -294,8 +296,9 @@ for (const [size, viewport] of Object.entries({
           events: { kind: string; feature?: string; place?: { lat: number } }[];
         }
       ).events;
-    await expect.poll(async () => (await events()).filter(({ kind }) => kind === 'fault').length).toBe(2);
-    const [touched, placed] = (await events()).filter(({ kind }) => kind === 'fault');
+    await expect.poll(async () => (await events()).filter(({ kind }) => kind === 'fault').length).toBe(3);
+    const [untold, touched, placed] = (await events()).filter(({ kind }) => kind === 'fault');
+    expect(untold).not.toHaveProperty('feature');
     expect(touched?.feature).toMatch(/@52\./);
     expect(placed?.feature).toBe(light?.id);
     expect(placed?.place?.lat).toBeCloseTo(light?.lat ?? 0, 4);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
-import { ownServer } from './ownServer';
-import { accessible, enterDemo, startMock } from './steps';
+import type { Page } from '@playwright/test';
+import { expect, test } from './test';
+import { accessible, enterDemo, openSetup, pickLearner, startMock } from './steps';
 
 async function learnerId(page: Page, name: string): Promise<string> {
   const answer = await page.request.get('/api/v1/learners?limit=100');
@@ -21,8 +21,7 @@ test('a drill: asked and ticked, graded by key, undone, and what is remembered c
   const id = await learnerId(page, 'Sefa Taulalo');
   const before = await answersHeld(page, id);
   await page.getByRole('link', { name: 'Questions', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Learner' }).click();
-  await page.getByRole('option', { name: 'Sefa Taulalo' }).click();
+  await pickLearner(page.getByRole('combobox', { name: 'Learner' }), 'Sefa Taulalo');
   await accessible(page, 'drill');
   await page.getByRole('button', { name: 'I ask and tick' }).click();
   const question = page.getByRole('region', { name: 'Question' });
@@ -138,7 +137,7 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
 }) => {
   await enterDemo(page);
   await page.getByRole('link', { name: 'Vehicles' }).click();
-  const name = `Green estate ${Date.now() % 10_000}`;
+  const name = 'Green estate';
   await page.getByLabel('Another vehicle: make and gearbox').fill(name);
   await page.getByLabel('Number plate').fill('OST 401');
   await page.getByRole('button', { name: 'Add it' }).click();
@@ -168,7 +167,7 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
   await accessible(page, 'vehicle');
   await page.getByRole('link', { name: 'Today' }).click();
   await expect(page.getByRole('region', { name: 'Cars to see to' })).toContainText(name);
-  await page.getByRole('link', { name: 'Start a mock with Rosa Quilmar' }).click();
+  await openSetup(page, 'Rosa Quilmar');
   await page.getByRole('radio', { name: new RegExp(`^${name}`) }).check();
   await expect(page.getByRole('alert')).toContainText('Not fit for a test');
 });
@@ -178,7 +177,7 @@ test('a card is copied from another car, walked through on a phone, and pictured
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await enterDemo(page);
-  const name = `Red hatchback ${Date.now() % 10_000}`;
+  const name = 'Red hatchback';
   const made = await page.request.post('/api/v1/vehicles', {
     data: { id: crypto.randomUUID(), name, plate: 'OST 555' },
   });
@@ -240,12 +239,11 @@ test('the Deck asks for what the car of the mock has', async ({ page }) => {
 test.describe('without the server', () => {
   test.use({ serviceWorkers: 'allow' });
 
-  test('a drill goes on, survives a reload, and reaches the server when it is back', async ({ browser }) => {
+  test('a drill goes on, survives a reload, and reaches the server when it is back', async ({
+    page,
+    school,
+  }) => {
     test.setTimeout(120_000);
-    const start = await ownServer('var/e2e-drill.db');
-    let server = await start();
-    const context = await browser.newContext({ baseURL: server.address, serviceWorkers: 'allow' });
-    const page = await context.newPage();
     await enterDemo(page);
     const id = await learnerId(page, 'Rosa Quilmar');
     const before = await answersHeld(page, id);
@@ -259,7 +257,7 @@ test.describe('without the server', () => {
         { timeout: 40_000 },
       )
       .toBeGreaterThanOrEqual(15);
-    await server.kill();
+    await school.kill();
     await page.goto(`/questions?learner=${id}`);
     await page.getByRole('button', { name: 'I ask and tick' }).click();
     await page.keyboard.press('3');
@@ -269,9 +267,7 @@ test.describe('without the server', () => {
     await expect(page.getByText('2 answers are kept here until the server has them')).toBeVisible();
     await page.reload();
     await expect(page.getByText('2 answers are kept here until the server has them')).toBeVisible();
-    server = await start();
+    await school.start();
     await expect.poll(() => answersHeld(page, id).catch(() => -1), { timeout: 45_000 }).toBe(before + 2);
-    await context.close();
-    await server.kill();
   });
 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { accessible, endDrive, enterDemo, pad, startMock } from './steps';
+import type { Page } from '@playwright/test';
+import { expect, test } from './test';
+import { accessible, endDrive, enterDemo, openSetup, pad, pickLearner, startMock } from './steps';
 
 const sizes = { tablet: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
 
@@ -13,13 +14,9 @@ async function fits(page: Page): Promise<void> {
 
 for (const [size, viewport] of Object.entries(sizes))
   for (const colorScheme of ['light', 'dark'] as const)
-    test(`every screen is readable by machine and fits a ${size} in ${colorScheme}`, async ({
-      browser,
-      baseURL,
-    }) => {
+    test(`every screen is readable by machine and fits a ${size} in ${colorScheme}`, async ({ school }) => {
       test.setTimeout(180_000);
-      const context = await browser.newContext({ viewport, colorScheme, baseURL: baseURL ?? '' });
-      const page = await context.newPage();
+      const page = await (await school.newContext({ viewport, colorScheme })).newPage();
       await page.goto('/');
       await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
       await accessible(page, 'sign in');
@@ -45,7 +42,7 @@ for (const [size, viewport] of Object.entries(sizes))
       for (const [view, sign] of [
         ['Does it come true?', 'Brier score'],
         ['What counts as ready', 'These numbers are ours'],
-        ['What marks mean', 'Shown at the kerb'],
+        ['What marks mean', 'Shown at the debrief'],
       ] as const) {
         await page.getByRole('tab', { name: view }).click();
         await expect(page.getByText(sign).first()).toBeVisible();
@@ -53,11 +50,10 @@ for (const [size, viewport] of Object.entries(sizes))
         await fits(page);
       }
       await page.getByRole('link', { name: 'Questions', exact: true }).click();
-      await page.getByRole('combobox', { name: 'Learner' }).click();
-      await page.getByRole('option', { name: 'Yuto Hasebe' }).click();
+      await pickLearner(page.getByRole('combobox', { name: 'Learner' }), 'Yuto Hasebe');
       for (const view of ['As in a test', 'Memory', 'Drill']) {
         await page.getByRole('link', { name: view }).click();
-        await expect(page.getByRole('combobox', { name: 'Learner' })).toHaveText('Yuto Hasebe');
+        await expect(page.getByRole('combobox', { name: 'Learner' })).toHaveValue('Yuto Hasebe');
         await page.waitForLoadState('networkidle');
         await accessible(page, `questions, ${view}`);
         await fits(page);
@@ -111,7 +107,7 @@ for (const [size, viewport] of Object.entries(sizes))
       await accessible(page, 'the editor');
       await fits(page);
       await page.getByRole('link', { name: 'Today' }).click();
-      await page.getByRole('link', { name: 'Start a mock with Tomas Wielgosz' }).click();
+      await openSetup(page, 'Tomas Wielgosz');
       await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
       await accessible(page, 'set-up');
       await fits(page);

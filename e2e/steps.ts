@@ -1,11 +1,25 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Signs in to the demo school by its one button. */
 export async function enterDemo(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'Look round the demo school' }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+/** From today to the set-up of a mock with one learner, found by their name. */
+export async function openSetup(page: Page, learner: string): Promise<void> {
+  await page.getByLabel('Find a learner').fill(learner);
+  await page.getByRole('link', { name: `Start a mock with ${learner}` }).click();
+  await expect(page.getByRole('button', { name: `Start the mock with ${learner}` })).toBeVisible();
+}
+
+/** Finds and chooses one learner by a few letters of the name. */
+export async function pickLearner(within: Locator, learner: string): Promise<void> {
+  await within.fill(learner.slice(0, 5));
+  await within.page().getByRole('option', { name: learner }).click();
+  await expect(within).toHaveValue(learner);
 }
 
 /** From today to a running Deck, by clicks. */
@@ -15,9 +29,16 @@ export async function startMock(
     learner,
     standard,
     route = 'No route',
-  }: { readonly learner: string; readonly standard: string; readonly route?: string },
+    road = true,
+  }: {
+    readonly learner: string;
+    readonly standard: string;
+    readonly route?: string;
+    /** A yard has no route to choose. */
+    readonly road?: boolean;
+  },
 ): Promise<string> {
-  await page.getByRole('link', { name: `Start a mock with ${learner}` }).click();
+  await openSetup(page, learner);
   const choice = page.getByRole('radio', { name: new RegExp(`^${standard}`) });
   await expect(page.getByRole('radio').first()).toBeVisible();
   if (!(await choice.isVisible()))
@@ -27,15 +48,17 @@ export async function startMock(
       .click();
   await choice.check();
   // Tests that are not about routes mark without one.
-  const way = page.getByRole('radio', { name: new RegExp(`^${route}`) });
-  await expect(page.getByRole('radio', { name: /^No route/ })).toBeVisible();
-  if (!(await way.isVisible()))
-    await page
-      .getByRole('button', { name: /^Show all/ })
-      .last()
-      .click();
-  await way.check();
   await expect(page.getByRole('region', { name: 'Before moving off' })).toBeVisible();
+  if (road) {
+    const way = page.getByRole('radio', { name: new RegExp(`^${route}`) });
+    await expect(page.getByRole('radio', { name: /^No route/ })).toBeVisible();
+    if (!(await way.isVisible()))
+      await page
+        .getByRole('button', { name: /^Show all/ })
+        .last()
+        .click();
+    await way.check();
+  } else await expect(page.getByRole('radiogroup', { name: 'On the route' })).toBeHidden();
   const allRight = page.getByRole('button', { name: 'All in order' });
   if (await allRight.isVisible()) await allRight.click();
   await page.getByRole('button', { name: `Start the mock with ${learner}` }).click();
@@ -49,7 +72,7 @@ export async function startMock(
 export async function endDrive(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^End( the drive)?$/ }).click();
   await page.getByRole('button', { name: /^Finished/ }).click();
-  await expect(page.getByRole('heading', { name: /At the kerb/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Debrief with/ })).toBeVisible();
   // Once it was shown, it stays so.
   const show = page.getByRole('button', { name: 'Show the verdict without it' });
   await expect(show.or(page.getByRole('region', { name: 'Verdict' }))).toBeVisible();

@@ -1,21 +1,38 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { endDrive, enterDemo, pad, startMock, tape } from './steps';
 
 test('a timed yard: its clock, its readings, and the limit that ends it', async ({ page }) => {
   await enterDemo(page);
-  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Timed yard' });
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Timed yard', road: false });
+  // Nothing of the road: no stages of it, no ribbon, no drive plan.
+  await expect(page.getByRole('navigation', { name: 'Stages' }).getByRole('button')).toHaveText([
+    'Manoeuvre',
+  ]);
+  await expect(page.getByRole('region', { name: /^Route/ })).toBeHidden();
+  const limits = page.getByRole('region', { name: 'Limits' });
+
+  // Outside a manoeuvre no limit counts a demerit: that is said at once.
+  await page.getByRole('button', { name: 'Looking', exact: true }).click();
+  await pad(page, 'Mirror missed', 'Demerit').click();
+  const nowhere = page.getByRole('status').filter({ hasText: 'counts in no limit' });
+  await expect(nowhere).toContainText('Mirror missed, demerit');
   await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
   await page.getByRole('button', { name: /^Garage bay/ }).click();
   const panel = page.getByRole('region', { name: 'Manoeuvre: Garage bay, 90 degrees' });
   await expect(panel.getByRole('timer')).toContainText('of 180 s');
+  await nowhere.getByRole('button', { name: 'Count it in Garage bay, 90 degrees' }).click();
+  await expect(nowhere).toBeHidden();
+  // The limits of the manoeuvre under way are there, its time counting down.
+  await expect(limits).toContainText('Seconds: Garage bay, 90 degrees');
+  await expect(limits).toContainText('of 180 used');
   await panel.getByRole('button', { name: 'Clock: reverse gear' }).click();
   await expect(panel.getByRole('button', { name: 'Clock: reverse gear' })).toBeHidden();
 
   await page.getByRole('button', { name: 'Looking', exact: true }).click();
-  for (let n = 0; n < 3; n += 1) await pad(page, 'Mirror missed', 'Demerit').click();
-  await expect(page.getByRole('region', { name: 'Headroom' })).toContainText(
-    'Points: Garage bay, 90 degrees',
-  );
+  for (let n = 0; n < 2; n += 1) await pad(page, 'Mirror missed', 'Demerit').click();
+  await expect(limits).toContainText('Points: Garage bay, 90 degrees');
+  await expect(limits).toContainText('6, at most 5');
+  await expect(limits).toContainText('1over');
 
   await panel.getByRole('button', { name: /^Roll-back/ }).click();
   await page.getByRole('textbox', { name: 'Roll-back' }).fill('abc');
@@ -23,7 +40,8 @@ test('a timed yard: its clock, its readings, and the limit that ends it', async 
   await page.getByRole('textbox', { name: 'Roll-back' }).fill('20');
   await page.getByRole('button', { name: '+10' }).click();
   await page.getByRole('button', { name: 'Keep this reading' }).click();
-  await expect(page.getByText('The standard ends the test here.')).toBeVisible();
+  const ended = page.getByRole('alert').filter({ hasText: 'The standard ends the test here.' });
+  await expect(ended).toContainText(/roll/i);
   await panel.getByRole('button', { name: 'Done' }).click();
   await expect(panel).toBeHidden();
   await endDrive(page);
@@ -36,7 +54,7 @@ test('attempts and movements are counted by side, and the next manoeuvre due off
   page,
 }) => {
   await enterDemo(page);
-  await startMock(page, { learner: 'Hamza Belkadi', standard: 'Attempts and movements yard' });
+  await startMock(page, { learner: 'Hamza Belkadi', standard: 'Attempts and movements yard', road: false });
   const begin = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
     await page.getByRole('button', { name }).click();
@@ -50,7 +68,10 @@ test('attempts and movements are counted by side, and the next manoeuvre due off
   await expect(page.getByRole('button', { name: /^Alley docking, left/ })).toContainText('done once');
   await page.getByRole('button', { name: /^Parallel park, right/ }).click();
   for (let n = 0; n < 4; n += 1) await panel.getByRole('button', { name: /^Movement/ }).click();
-  await expect(page.getByText('The standard ends the test here.')).toBeVisible();
+  // A limit of the manoeuvre ended it: its own reason is given.
+  await expect(page.getByRole('alert')).toContainText(
+    'The standard ends the test here. A fourth movement in one attempt is not allowed.',
+  );
   await expect(tape(page)).toContainText('Nothing marked yet');
   await endDrive(page);
   await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(

@@ -62,7 +62,7 @@ async function begin(page) {
   await touch('Junctions');
   await touch('Giving way: Driving fault');
   await touch('Speed on approach: Driving fault');
-  await page.getByRole('button', { name: 'Peg: something happened' }).click();
+  await page.getByRole('button', { name: 'Flag: something happened' }).click();
   await touch('Speed on approach: Driving fault');
   const wide = (page.viewportSize()?.width ?? 0) > 900;
   if (wide) await touch('Drive');

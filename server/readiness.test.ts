@@ -1,20 +1,24 @@
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import ICAL from 'ical.js';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type {
   EvidenceView,
   LearnerView,
   LessonView,
   Page,
   ReadinessRow,
+  QuestionView,
   ResultView,
+  SchoolView,
   SharedView,
   TestSummary,
 } from '../contract';
-import { markedItems } from '../core/readiness';
+import { forecastDay, markedItems, readinessOf } from '../core/readiness';
 import type { Standard } from '../core/standard';
-import { Client, scratchFolder, startServer, type ServerProcess } from './testing';
+import { Client, openPdf, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
 let server: ServerProcess;
@@ -95,6 +99,62 @@ describe('the readiness of the demo school', () => {
     expect(fresh.pass ?? 1).toBeLessThan(old?.pass ?? 0);
   });
 
+  it('is one chance everywhere: in the list, on the learner’s page and on the command line', async () => {
+    const listed = (await rows()).filter(({ pass }) => pass !== null);
+    const questions = ((await client.get('/questions')).body as Page<QuestionView>).items
+      .filter(({ enabled }) => enabled)
+      .map(({ question }) => question);
+    for (const name of ['Tomas Wielgosz', 'Leyla Farrokh', 'Rosa Quilmar']) {
+      const own = await learnerNamed(name);
+      const view = (await client.get(`/learners/${own.id}/evidence`)).body as EvidenceView;
+      const { id, version } = view.standard;
+      const standard = (await client.get(`/standards/${id}/${version}`)).body as Standard;
+      const now = new Date().toISOString();
+      const page = readinessOf({
+        ...view,
+        learner: own.id,
+        standard,
+        questions,
+        papers: own.papers,
+        day: forecastDay(own.testDate, now),
+        now,
+        hours: 3,
+      }).forecast;
+      const { pass, low, high } = listed.find(({ learner }) => learner.id === own.id) ?? {};
+      expect([page.pass, page.low, page.high]).toEqual([pass, low, high]);
+
+      const standardFile = folder.path(`${id}.json`);
+      writeFileSync(standardFile, JSON.stringify(standard));
+      const { items } = (await client.get(`/tests?learner=${own.id}&limit=100`)).body as Page<TestSummary>;
+      const logs = await Promise.all(
+        items.map(async (test) => {
+          const file = folder.path(`${test.id}.jsonl`);
+          writeFileSync(file, String((await client.get(`/tests/${test.id}/log`)).body));
+          return ['--log', file];
+        }),
+      );
+      const main = join(import.meta.dirname, '..', 'dist', 'server', 'main.js');
+      const day = forecastDay(own.testDate, now).slice(0, 10);
+      const told = spawnSync(
+        process.execPath,
+        [
+          main,
+          'readiness',
+          '--standard',
+          standardFile,
+          ...logs.flat(),
+          '--day',
+          day,
+          '--prior',
+          folder.path('readiness.db'),
+        ],
+        { encoding: 'utf8' },
+      );
+      expect(told.stderr).toBe('');
+      expect(JSON.parse(told.stdout)).toMatchObject({ pass, low, high, prior: { from: 'school' } });
+    }
+  });
+
   it('gives the evidence of one learner, under another standard too, and says when there is none', async () => {
     const { id } = await learnerNamed('Amara Okonwe');
     const own = (await client.get(`/learners/${id}/evidence`)).body as EvidenceView;
@@ -104,9 +164,16 @@ describe('the readiness of the demo school', () => {
     expect(other.evidence[0]?.notes.join(' ')).toContain('Marked under Fault ceiling');
     expect((await client.get(`/learners/${id}/evidence?standard=none`)).status).toBe(404);
     expect((await client.get(`/learners/${randomUUID()}/evidence`)).status).toBe(404);
+    // Without a standard of the school or of a mock there is nothing to ask under.
+    const school = (await client.get('/school')).body as SchoolView;
+    const put = (standard: string | null, revision: number) =>
+      client.ask('PUT', '/school', { standard, units: 'imperial' }, { 'if-match': `"${revision}"` });
+    await put(null, school.revision);
     const fresh = randomUUID();
     await client.post('/learners', { id: fresh, name: 'Somebody New' });
-    expect((await client.get(`/learners/${fresh}/evidence`)).body).toMatchObject({
+    const without = await client.get(`/learners/${fresh}/evidence`);
+    await put(school.standard, school.revision + 1);
+    expect(without.body).toMatchObject({
       detail: expect.stringContaining('choose one for this learner'),
     });
   });
@@ -252,8 +319,7 @@ describe('the report', () => {
     const test = await testOf('Tomas Wielgosz');
     const answer = await client.bytes(`/tests/${test.id}/report.pdf`);
     expect(answer.length).toBeLessThan(500_000);
-    const pdf = await getDocument({ data: new Uint8Array(answer), useSystemFonts: false }).promise;
-    const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, n) => pdf.getPage(n + 1)));
+    const { pdf, pages, tree } = await openPdf(answer);
     const texts = await Promise.all(pages.map((page) => page.getTextContent()));
     const text = texts.flatMap(({ items }) => items.map((item) => ('str' in item ? item.str : ''))).join(' ');
     expect(text).toContain('Mock test of Tomas Wielgosz');
@@ -263,9 +329,8 @@ describe('the report', () => {
     expect(text).toContain('Where it was');
     expect(text).toContain('How the total grew');
     expect(text).toContain('As other standards would have judged it');
-    const roles = JSON.stringify(await Promise.all(pages.map((page) => page.getStructTree())));
     for (const role of ['H1', 'H2', 'P', 'Figure', 'Table', 'TR', 'TH', 'TD'])
-      expect(roles).toContain(`"role":"${role}"`);
+      expect(tree).toContain(`"role":"${role}"`);
     expect((await pdf.getMetadata()).info).toMatchObject({ Title: 'Mock test of Tomas Wielgosz' });
   });
 
@@ -275,7 +340,7 @@ describe('the report', () => {
       marks: { item: string }[];
       verdict: { outcome: string };
     };
-    expect(json.verdict.outcome).toBe(test.outcome);
+    expect(json.verdict.outcome).toBe(test.result.outcome);
     const csv = new TextDecoder()
       .decode(await client.bytes(`/tests/${test.id}/marks.csv`))
       .trim()

@@ -40,9 +40,9 @@ describe('all drives under one standard', () => {
     const { items } = (await client.get('/tests?limit=100')).body as { items: TestSummary[] };
     const summaries = new Map(items.map((test) => [test.id, test]));
     const lines = linesOf(String((await client.get('/standards/graded-faults/1.0.0/drives')).body));
-    for (const { test, own, outcome } of drivesOf(lines)) {
-      expect(own.outcome).toBe(summaries.get(test)?.outcome);
-      if (own.id === 'graded-faults') expect(outcome).toBe(own.outcome);
+    for (const { test, own, result } of drivesOf(lines)) {
+      expect(own.outcome).toBe(summaries.get(test)?.result.outcome);
+      if (own.id === 'graded-faults') expect(result?.outcome).toBe(own.outcome);
     }
   });
 

@@ -9,8 +9,17 @@ import type {
   RouteSummary,
   RouteView,
 } from '../contract';
+import { featureHere, ribbonOf, withFeature } from '../core/route';
 import { networkOf, osmXml } from '../core/testing';
-import { Client, demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
+import {
+  Client,
+  demoMock,
+  faultEvent,
+  openPdf,
+  scratchFolder,
+  startServer,
+  type ServerProcess,
+} from './testing';
 
 const folder = scratchFolder();
 let server: ServerProcess;
@@ -92,7 +101,21 @@ describe('routes', () => {
     expect((await route('estates')).photos).toEqual([id]);
     expect((await client.send('PUT', '/routes/estates/photos/nothing', jpeg, 'image/jpeg')).status).toBe(404);
     expect((await client.send('PUT', path, Uint8Array.from([1, 2, 3]), 'image/jpeg')).status).toBe(400);
-    expect((await client.ask('DELETE', path)).status).toBe(200);
+    // What it shows is called something else: the picture goes with it.
+    const { route: now, revision } = await route('estates');
+    const shown = now.features.find((one) => one.id === id);
+    if (!shown) throw new Error('lost');
+    const changed = withFeature(now, { ...shown, kind: 'bus-lane', photo: true }, shown);
+    await client.ask('PUT', '/routes/estates', { route: changed }, { 'if-match': `"${revision}"` });
+    const [moved = ''] = (await route('estates')).photos;
+    expect(moved).toMatch(/^bus-lane@/);
+    expect(await client.bytes(`/routes/estates/photos/${encodeURIComponent(moved)}`)).toEqual(
+      Buffer.from(jpeg),
+    );
+    expect((await client.ask('DELETE', `/routes/estates/photos/${encodeURIComponent(moved)}`)).status).toBe(
+      200,
+    );
+    expect((await route('estates')).photos).toEqual([]);
   });
 });
 
@@ -201,6 +224,34 @@ describe('places', () => {
       learner: learners.items[0]?.id,
     });
     expect(unknown.status).toBe(400);
+  });
+
+  it('take no mark of a drive in which nothing told where the car was, and its report places none either', async () => {
+    const before = await places();
+    const { route: held } = await route('market');
+    const first = featureHere(ribbonOf(held), 0)?.id;
+    const learners = (await client.get('/learners')).body as Page<{ id: string }>;
+    const id = crypto.randomUUID();
+    await client.post('/tests', {
+      id,
+      learner: learners.items[0]?.id,
+      standard: { id: 'fault-ceiling', version: '1.0.0' },
+      route: 'market',
+      retest: false,
+      startedAt: '2026-09-14T12:00:00.000Z',
+      zone: 'Europe/London',
+      ready: [],
+    });
+    await client.post(`/tests/${id}/events`, {
+      events: [1, 2, 3].map((n) => ({ ...faultEvent(n), feature: first })),
+    });
+    expect((await places()).marks).toBe(before.marks);
+    const { marks } = (await client.get(`/tests/${id}/marks.json`)).body as {
+      marks: { feature: string; latitude: number | '' }[];
+    };
+    expect(marks.map(({ feature, latitude }) => [feature, latitude])).toEqual([1, 2, 3].map(() => ['', '']));
+    const { tree } = await openPdf(await client.bytes(`/tests/${id}/report.pdf`));
+    expect(tree).toContain('The route with 0 of 3 marks where they were made');
   });
 
   it('of a drive without a route are found by its track', async () => {

@@ -22,6 +22,7 @@ export interface ServeOptions {
   /** The checkout or installation: where data/ and dist/web are. */
   readonly root: string;
   readonly version: string;
+  readonly now: () => Date;
   /** Told of each port that was taken. */
   readonly onTaken?: (port: number) => void;
   /** Fills the database before the server answers. */
@@ -38,8 +39,9 @@ export async function serve(options: ServeOptions): Promise<Running> {
   const db = await openDatabase(options.database);
   try {
     const shipped = join(options.root, 'data', 'standards');
-    await keepShippedStandards(db, join(shipped, 'earlier'));
-    await keepShippedStandards(db, shipped);
+    const now = options.now();
+    await keepShippedStandards(db, join(shipped, 'earlier'), now);
+    await keepShippedStandards(db, shipped, now);
     await keepShippedBanks(db, join(options.root, 'data', 'questions'));
     await options.prepare?.(db);
     const loopbackOnly = isLoopbackHost(options.host);
@@ -47,7 +49,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const app = createApp({
       db,
       databaseFile: options.database,
-      now: () => new Date(),
+      now: options.now,
       demo: options.demo && loopbackOnly,
       version: options.version,
       logger,
@@ -97,11 +99,11 @@ function listening(server: Server, host: string, port: number): Promise<Server> 
 }
 
 /** Each version that ships or shipped is kept once; a version that was kept before is never changed. */
-async function keepShippedStandards(db: Database, folder: string): Promise<void> {
+async function keepShippedStandards(db: Database, folder: string, now: Date): Promise<void> {
   for (const file of readdirSync(folder).filter((name) => name.endsWith('.standard.json'))) {
     const result = readStandard(readFileSync(join(folder, file), 'utf8'));
     if (!result.ok) throw new Error(`the shipped ${file} is broken: ${JSON.stringify(result.problems)}`);
-    if ((await addStandard(db, result.value, new Date())) === 'differs')
+    if ((await addStandard(db, result.value, now)) === 'differs')
       throw new Error(`the shipped ${file} was changed without a new version`);
   }
 }

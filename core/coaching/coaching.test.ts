@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { judge } from '../marking';
+import { cleanSections, judge } from '../marking';
 import { manoeuvreOfSkill, skillOf } from '../standard';
-import { eventsOf, limitInput, standardWith } from '../testing';
+import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import {
   adviceFor,
   adviceWith,
@@ -11,15 +11,14 @@ import {
   practisedAt,
   prioritiesOf,
   shippedAdvice,
+  todayWords,
 } from '.';
 
 const standard = standardWith({
   limits: [limitInput({ id: 'minors', where: { severities: ['minor'] }, max: 4 })],
 });
 const drive = (faults: readonly (readonly [item: string, severity: string])[]) =>
-  judge(standard, eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity }))), {
-    retest: false,
-  });
+  judge(standard, eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity }))), firstTest);
 
 describe('advice', () => {
   it('ships for skills that there are, whole, and each can be practised somewhere or is a thing of the yard or the talk', () => {
@@ -63,6 +62,17 @@ describe('three things to work on', () => {
     expect(three[0]).toMatchObject({ gravity: 3, times: 1 });
   });
 
+  it('each severity is counted apart', () => {
+    const today = drive([
+      ['look', 'minor'],
+      ['look', 'minor'],
+      ['look', 'grave'],
+      ['look', 'minor'],
+    ]);
+    const [look] = prioritiesOf(standard, today, []);
+    expect(look && todayWords(standard, look)).toBe('1 grave fault and 3 minor faults today');
+  });
+
   it('what is only noted, or gains next to nothing and was not marked, is not named', () => {
     expect(prioritiesOf(standard, drive([['look', 'noted']]), [{ item: 'mirror', gain: 0.001 }])).toEqual([]);
   });
@@ -76,13 +86,36 @@ describe('three things to work on', () => {
 });
 
 describe('what was good', () => {
+  const road = standardWith({
+    drive: { minutes: 40 },
+    manoeuvres: [],
+    limits: [limitInput({ id: 'minors', where: { severities: ['minor'] }, max: 4 })],
+  });
+  const setting = { ...firstTest, ready: [] };
+  const driven = (faults: readonly (readonly [item: string, severity: string])[], seconds: number) =>
+    judge(
+      road,
+      eventsOf([
+        ...faults.map(([item, severity]) => ({ kind: 'fault', item, severity }) as const),
+        { kind: 'end', how: 'finished', at: instant(seconds) },
+      ]),
+      firstTest,
+    );
+  const earlier = [new Map([['look', 2]]), new Map([['stall', 1]]), new Map(), new Map([['mirror', 9]])];
+
   it('is an area clean today that was not in the last three drives', () => {
-    const earlier = [new Map([['look', 2]]), new Map([['stall', 1]]), new Map(), new Map([['mirror', 9]])];
-    expect(cleanNow(standard, drive([['stall', 'minor']]), earlier)).toEqual([
+    expect(cleanNow(road, driven([['stall', 'minor']], 2_400), setting, earlier)).toEqual([
       { area: 'observation', title: 'Looking', before: 2 },
     ]);
-    expect(cleanNow(standard, drive([['look', 'minor']]), earlier).map(({ area }) => area)).toEqual([
-      'control',
-    ]);
+    expect(
+      cleanNow(road, driven([['look', 'minor']], 2_400), setting, earlier).map(({ area }) => area),
+    ).toEqual(['control']);
+  });
+
+  it('is nothing in a drive that exercised nothing', () => {
+    expect(cleanNow(road, driven([], 4), setting, earlier)).toEqual([]);
+    const sections = (seconds: number) =>
+      cleanSections(road, driven([['look', 'minor']], seconds), setting).map(({ id }) => id);
+    expect([sections(60), sections(2_400)]).toEqual([[], ['control']]);
   });
 });

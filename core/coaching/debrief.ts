@@ -1,5 +1,5 @@
-import type { Judgement } from '../marking';
-import { compileStandard, skillAreas, skillOf, type Standard } from '../standard';
+import { exercisedIn, type Judgement, type Setting } from '../marking';
+import { compileStandard, severityCount, skillAreas, skillOf, type Standard } from '../standard';
 
 /** One thing to work on, and why it and no other. */
 export interface Priority {
@@ -9,12 +9,18 @@ export interface Priority {
   /** Times it counted today, and how grave the gravest was. */
   readonly times: number;
   readonly gravity: number;
+  /** How often each severity counted today, the gravest first. */
+  readonly severities: readonly { readonly severity: string; readonly times: number }[];
   /** Added to the chance of a pass when it is as good as a ready learner's. */
   readonly gain: number;
-  /** Where it was marked, by feature id; null where nobody knows. */
-  readonly features: readonly (string | null)[];
   readonly marks: readonly string[];
 }
+
+/** "1 serious fault and 3 driving faults today": each severity counted apart. */
+export const todayWords = (standard: Standard, { severities }: Pick<Priority, 'severities'>): string =>
+  severities.length === 0
+    ? 'Not marked today'
+    : `${severities.map(({ severity, times }) => severityCount(standard, severity, times)).join(' and ')} today`;
 
 /** So much the chance must rise for a thing that did not go wrong today to be named (ours). */
 const LEAST_GAIN = 0.01;
@@ -58,8 +64,11 @@ export function prioritiesOf(
         skill,
         times: own.length,
         gravity,
+        severities: [...standard.severities]
+          .sort((a, b) => b.gravity - a.gravity)
+          .map(({ id }) => ({ severity: id, times: own.filter(({ severity }) => severity === id).length }))
+          .filter(({ times }) => times > 0),
         gain: gainOf.get(item) ?? 0,
-        features: own.map(({ feature }) => feature),
         marks: own.map(({ by }) => by),
       };
     })
@@ -71,16 +80,19 @@ const rank = ({ gravity, gain, times }: Priority): number =>
   (gravity >= 2 ? GRAVE * gravity : 0) + gain * (times > 0 ? 2 : 1) + 0.005 * times;
 
 /**
- * Areas that were clean today and were not in the drives before.
+ * Areas that were clean today, in a drive that exercised them, and were not in the drives before.
  *
  * @param before faults by item of the standard, drive by drive, the newest first; the last three count
  */
 export function cleanNow(
   standard: Standard,
-  today: Pick<Judgement, 'marks'>,
+  today: Judgement,
+  setting: Setting,
   before: readonly ReadonlyMap<string, number>[],
 ): readonly { readonly area: string; readonly title: string; readonly before: number }[] {
-  const { itemOf, hasItem, severities } = compileStandard(standard);
+  const { itemOf, hasItem, placed, severities } = compileStandard(standard);
+  const exercised = exercisedIn(standard, today, setting);
+  const driven = new Set(placed.flatMap(({ item }) => (exercised(item) ? [areaOf(item.skill)] : [])));
   const add = (counts: Map<string, number>, item: string, times: number) => {
     const area = hasItem(item) ? areaOf(itemOf(item).item.skill) : null;
     if (area) counts.set(area, (counts.get(area) ?? 0) + times);
@@ -92,7 +104,7 @@ export function cleanNow(
   for (const drive of before.slice(0, LAST_DRIVES))
     for (const [item, times] of drive) add(earlier, item, times);
   return skillAreas
-    .filter(({ id }) => !now.has(id) && (earlier.get(id) ?? 0) > 0)
+    .filter(({ id }) => driven.has(id) && !now.has(id) && (earlier.get(id) ?? 0) > 0)
     .map(({ id, title }) => ({ area: id, title, before: earlier.get(id) ?? 0 }))
     .sort((a, b) => b.before - a.before);
 }

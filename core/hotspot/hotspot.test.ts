@@ -3,11 +3,12 @@ import gammaCdf from '@stdlib/stats-base-dists-gamma-cdf';
 import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
 import fc from 'fast-check';
 import { lengthOf } from '../geo';
-import { driveOf, type DriveEvent } from '../marking';
+import { driveOf, type DriveEvent, type EventBody } from '../marking';
 import { randomFrom, type Random } from '../random';
 import { countyTraffic, drawnOn, drawnOnXml, eventsOf, gridPlace, osmXml, standardWith } from '../testing';
-import type { Route } from '../route';
+import { featureHere, ribbonOf, withFeature, type Route } from '../route';
 import { placedDrive } from './placed';
+import { positionsOf } from './position';
 import { HOT_TIMES, ratesOf, type SiteCount } from './rates';
 import { sitesOf, type Site } from './sites';
 
@@ -163,5 +164,47 @@ describe('the places of a route', () => {
       sites,
     );
     expect(stopped.passes.length).toBeLessThan(placed.passes.length);
+  });
+
+  it('give no place to marks of a drive in which nothing told where the car was', () => {
+    const standard = standardWith();
+    const first = featureHere(ribbonOf(route), 0);
+    const later = route.features.find(({ along }) => along > 800);
+    if (!first || !later) throw new Error('too few');
+    const fault = { kind: 'fault', item: 'look', severity: 'minor', run: null } as const;
+    const placesOf = (bodies: readonly EventBody[]) => {
+      const drive = driveOf(standard, eventsOf(bodies));
+      return positionsOf(drive.marks, drive, route).map((position) => position?.along ?? null);
+    };
+    const atFirst = { ...fault, feature: first.id };
+    expect(placesOf([atFirst, atFirst])).toEqual([null, null]);
+    const hot = placedDrive(standard, driveOf(standard, eventsOf([atFirst, atFirst])), route, new Map());
+    expect(hot).toMatchObject({ marks: [], unplaced: 2 });
+    // A direction that was said, a fix, or another feature tells that somebody followed the route.
+    expect(placesOf([{ kind: 'said', feature: first.id, text: 'Turn left' }, atFirst])).toEqual([
+      first.along,
+    ]);
+    expect(
+      placesOf([{ kind: 'fix', lat: first.lat, lon: first.lon, accuracy: 5, speed: null }, atFirst]),
+    ).toEqual([first.along]);
+    expect(placesOf([atFirst, { ...fault, feature: later.id }])).toEqual([first.along, later.along]);
+  });
+
+  it('call a feature as the route calls it now, and know its place when the route has lost it', () => {
+    const [one, other] = route.features.filter(({ along }) => along > 500);
+    if (!one || !other) throw new Error('too few');
+    const changed = withFeature(route, { ...one, kind: 'school-zone' }, one);
+    const drive = driveOf(
+      standardWith(),
+      eventsOf([
+        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: one.id },
+        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: other.id },
+      ]),
+    );
+    const [lost, here] = positionsOf(drive.marks, drive, changed);
+    expect(lost?.place.lat).toBeCloseTo(one.lat, 3);
+    expect(Math.abs((lost?.along ?? 0) - one.along)).toBeLessThan(20);
+    expect(here).toMatchObject({ along: other.along, kind: other.kind });
+    expect(positionsOf(drive.marks, drive, null)[0]?.along).toBeNull();
   });
 });

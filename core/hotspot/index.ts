@@ -1,3 +1,4 @@
 export { placedDrive, type PlacedDrive, type PlacedMark } from './placed';
 export { HOT_PROBABILITY, HOT_TIMES, ratesOf, type Rates, type SiteCount, type SiteRate } from './rates';
-export { alongOf, sitesOf, type Site, type SiteOnRoute } from './sites';
+export { positionsOf, type Position } from './position';
+export { sitesOf, type Site, type SiteOnRoute } from './sites';

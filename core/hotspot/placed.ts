@@ -1,8 +1,8 @@
-import { metresAlong } from '../geo';
 import type { Drive } from '../marking';
 import { compileStandard, type Gravity, type Standard } from '../standard';
 import type { Route } from '../route';
-import { alongOf, sitesOf, type Site, type SiteOnRoute } from './sites';
+import { positionsOf } from './position';
+import { sitesOf, type Site, type SiteOnRoute } from './sites';
 
 /** A mark at a site. */
 export interface PlacedMark {
@@ -24,14 +24,11 @@ export interface PlacedDrive {
   readonly unplaced: number;
 }
 
-const laidOut = new WeakMap<
-  object,
-  { readonly sites: readonly SiteOnRoute[]; readonly metres: readonly number[] }
->();
+const laidOut = new WeakMap<Route, readonly SiteOnRoute[]>();
 
 /** The sites of a route, found once however many drives were driven on it. */
-function laidOutOf(route: Pick<Route, 'features' | 'stretches' | 'line'>) {
-  const known = laidOut.get(route) ?? { sites: sitesOf(route), metres: metresAlong(route.line) };
+function laidOutOf(route: Route): readonly SiteOnRoute[] {
+  const known = laidOut.get(route) ?? sitesOf(route);
   laidOut.set(route, known);
   return known;
 }
@@ -44,21 +41,22 @@ function laidOutOf(route: Pick<Route, 'features' | 'stretches' | 'line'>) {
 export function placedDrive(
   standard: Standard,
   drive: Drive,
-  route: Pick<Route, 'features' | 'stretches' | 'line'>,
+  route: Route,
   sites: Map<string, Site>,
 ): PlacedDrive {
-  const { sites: onRoute, metres } = laidOutOf(route);
+  const onRoute = laidOutOf(route);
   const { itemOf, severities } = compileStandard(standard);
   const marks: PlacedMark[] = [];
-  let [after, unplaced] = [0, 0];
-  for (const mark of [...drive.marks].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
-    const along = alongOf(route, metres, mark, after);
+  let [furthest, unplaced] = [0, 0];
+  positionsOf(drive.marks, drive, route).forEach((position, n) => {
+    const mark = drive.marks[n];
+    const along = position?.along ?? null;
     const found = along === null ? undefined : onRoute.find(({ from, to }) => along >= from && along <= to);
-    if (along === null || !found) {
+    if (!mark || along === null || !found) {
       unplaced += 1;
-      continue;
+      return;
     }
-    after = Math.max(after, along);
+    furthest = Math.max(furthest, along);
     const { item } = itemOf(mark.item);
     marks.push({
       site: found.site.key,
@@ -69,8 +67,8 @@ export function placedDrive(
       skill: item.skill,
       gravity: severities.get(mark.severity)?.gravity ?? 0,
     });
-  }
-  const reached = drive.end === null || drive.end.how === 'finished' ? Infinity : after + 1;
+  });
+  const reached = drive.end === null || drive.end.how === 'finished' ? Infinity : furthest + 1;
   const passed = onRoute.filter(({ from }) => from <= reached);
   for (const { site } of onRoute) if (!sites.has(site.key)) sites.set(site.key, site);
   return { passes: passed.map(({ site }) => site.key), marks, unplaced };

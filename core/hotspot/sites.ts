@@ -1,5 +1,5 @@
-import { metresAlong, nearestOn, placeAlong, roundedPlace, type Place } from '../geo';
-import { featureKindOf, type Feature, type FeatureKindId, type Route } from '../route';
+import { metresAlong, placeAlong, roundedPlace, type Place } from '../geo';
+import { featureIdAt, featureKindOf, type Feature, type FeatureKindId, type Route } from '../route';
 
 /** A place where faults may gather: a junction, a crossing, or a stretch of road between them. */
 export interface Site extends Place {
@@ -74,7 +74,7 @@ export function sitesOf(route: Pick<Route, 'features' | 'stretches' | 'line'>): 
       sites.push({
         from: covered,
         to,
-        site: { ...at, kind: 'road', key: keyOf('road', at), title: name || 'A road without a name' },
+        site: { ...at, kind: 'road', key: featureIdAt('road', at), title: name || 'A road without a name' },
       });
       covered = to;
     }
@@ -111,34 +111,7 @@ function siteOf(group: readonly Feature[], first: Feature, route: Pick<Route, 's
     lon,
     kind: telling.kind,
     // However one comes to a junction and leaves it, it is the same place.
-    key: keyOf(junction ? 'junction' : telling.kind, telling),
+    key: featureIdAt(junction ? 'junction' : telling.kind, telling),
     title: streets ? `${TURNS.has(telling.kind) ? 'Junction' : title}, ${streets}` : title,
   };
 }
-
-const keyOf = (what: string, { lat, lon }: Place): string => `${what}@${lat.toFixed(4)},${lon.toFixed(4)}`;
-
-/** Where on a route something was marked: by the feature it was marked at, else by its place; null where neither helps. */
-export function alongOf(
-  route: Pick<Route, 'features' | 'line'>,
-  metres: readonly number[],
-  mark: { readonly feature: string | null; readonly place: Place | null },
-  after: number,
-): number | null {
-  const feature = route.features.find(({ id }) => id === mark.feature);
-  if (feature && !mark.place) return feature.along;
-  if (!mark.place) return null;
-  if (feature)
-    return (
-      nearestOn(route.line, metres, mark.place, feature.along - 150, feature.along + 150)?.along ??
-      feature.along
-    );
-  // Where a route passes a place twice, it is the pass that comes after what was marked before.
-  const onwards = nearestOn(route.line, metres, mark.place, after - 50);
-  if (onwards && onwards.off <= OFF) return onwards.along;
-  const anywhere = nearestOn(route.line, metres, mark.place);
-  return anywhere && anywhere.off <= OFF ? anywhere.along : null;
-}
-
-/** Marks farther from the route than this were made off it, in metres. */
-const OFF = 80;

@@ -12,7 +12,7 @@ export function elapsedSeconds(drive: Pick<Drive, 'pauses' | 'end'>, startedAt: 
   let paused = 0;
   let pausedSince: number | null = null;
   for (const { kind, at } of drive.pauses) {
-    const time = Math.min(Date.parse(at), until);
+    const time = Math.min(Math.max(start, Date.parse(at)), until);
     if (kind === 'pause') pausedSince ??= time;
     else if (pausedSince !== null) {
       paused += time - pausedSince;

@@ -24,6 +24,12 @@ export interface DrivePeg {
   readonly state: 'unsorted' | 'sorted' | 'dismissed';
 }
 
+/** What was taken back, and can be restored: retracting each of `retracts` brings it back. */
+export interface TakenBack {
+  readonly event: Exclude<DriveEvent, EventOf<'retract' | 'fix' | 'end'>>;
+  readonly retracts: readonly string[];
+}
+
 /** A log after its retracts, regrades and sorts: what happened, as far as anybody now holds it to be true. */
 export interface Drive {
   readonly marks: readonly DriveMark[];
@@ -39,6 +45,10 @@ export interface Drive {
   readonly said: readonly EventOf<'said'>[];
   readonly fixes: readonly EventOf<'fix'>[];
   readonly end: EventOf<'end'> | null;
+  /** When something last happened in the car; what is put right afterwards is left out. Null for an empty log. */
+  readonly lastAt: string | null;
+  /** In time order; what was put in the place of something else is left out. */
+  readonly takenBack: readonly TakenBack[];
 }
 
 /**
@@ -134,7 +144,34 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     said: only('said'),
     fixes: only('fix'),
     end: only('end').at(-1) ?? null,
+    lastAt: valid.findLast(({ kind }) => !afterwards.has(kind))?.at ?? null,
+    takenBack: gone.size === 0 ? [] : takenBackOf(ordered, valid, gone),
   };
+}
+
+/** What is done with a log later, at the debrief or on another day. */
+const afterwards: ReadonlySet<DriveEvent['kind']> = new Set(['retract', 'regrade', 'sort', 'note', 'rating']);
+
+function takenBackOf(
+  ordered: readonly DriveEvent[],
+  valid: readonly DriveEvent[],
+  gone: ReadonlySet<string>,
+): readonly TakenBack[] {
+  const retracts = new Map<string, string[]>();
+  for (const event of valid)
+    if (event.kind === 'retract') retracts.set(event.of, [...(retracts.get(event.of) ?? []), event.id]);
+  // A mark that was moved into a run stands there again, at the same instant.
+  const moved = new Set(
+    valid.flatMap((event) => (event.kind === 'fault' ? [`${event.at} ${event.item}`] : [])),
+  );
+  return ordered.flatMap((event): TakenBack[] => {
+    if (!gone.has(event.id)) return [];
+    // A drive that was reopened is ended anew, or goes on.
+    if (event.kind === 'retract' || event.kind === 'fix' || event.kind === 'end') return [];
+    if (event.kind === 'fault' && moved.has(`${event.at} ${event.item}`)) return [];
+    const of = retracts.get(event.id);
+    return of ? [{ event, retracts: of }] : [];
+  });
 }
 
 function pegState(sort: EventOf<'sort'> | undefined): DrivePeg['state'] {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { checkShape, type Parsed } from '../problems';
+import { checkShape, failed, type Parsed } from '../problems';
 import { runPhases } from '../standard';
 
 const key = z
@@ -69,7 +69,12 @@ const eventSchema = z.discriminatedUnion(
     event('rating', { area: name, value: z.number().min(0).max(10), by: z.enum(['learner', 'instructor']) }),
     event('pause', {}),
     event('resume', {}),
-    event('end', { how: z.enum(['finished', 'stopped', 'abandoned']) }),
+    event('end', {
+      how: z.enum(['finished', 'stopped', 'abandoned']),
+      /** Counted as a full test although parts of the plan are missing; `reason` says why. */
+      counts: z.boolean().optional(),
+      reason: text.optional(),
+    }),
   ],
   {
     error: (issue) =>
@@ -90,7 +95,12 @@ export type EventBody = {
 }[EventKind];
 
 /** Checks the form of one event; whether its items exist is asked of the standard. */
-export const parseEvent = (input: unknown): Parsed<DriveEvent> => checkShape(eventSchema, input);
+export function parseEvent(input: unknown): Parsed<DriveEvent> {
+  const event = checkShape(eventSchema, input);
+  if (event.ok && event.value.kind === 'end' && event.value.counts && !event.value.reason?.trim())
+    return failed([{ path: 'reason', message: 'is missing; say why this counts as a full test' }]);
+  return event;
+}
 
 export const headerSchema = z
   .strictObject({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { judge } from './judge';
-import { eventsOf, standardWith } from '../testing';
+import { eventsOf, firstTest, standardWith } from '../testing';
 import { guideQuestions, guideStep, minorsOnSkill, severityForGravity, type GuideQuestion } from './guide';
 
 /** Answers no until the first of these, which is answered yes. */
@@ -71,7 +71,7 @@ it('counts the minors on one skill over all its items', () => {
       fault('look', 'minor'),
       fault('mirror', 'minor'),
     ]),
-    { retest: false },
+    firstTest,
   );
   expect(minorsOnSkill(standard, marks, 'blind-spot')).toBe(2);
 });

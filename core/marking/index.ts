@@ -1,6 +1,6 @@
 export { eventProblems } from './check';
 export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
-export { driveOf, ratingsBy, type Drive, type DriveMark, type DrivePeg } from './drive';
+export { driveOf, ratingsBy, type Drive, type DriveMark, type DrivePeg, type TakenBack } from './drive';
 export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
   eventSchema,
@@ -12,6 +12,7 @@ export {
   type EventOf,
   type LogHeader,
 } from './event';
+export { cleanSections, exercisedIn, type Setting } from './exercised';
 export { keepsFix, type PlaceAt } from './fixes';
 export {
   HABIT,
@@ -21,7 +22,8 @@ export {
   severityForGravity,
   type GuideAnswers,
 } from './guide';
-export { judge, type Judgement } from './judge';
+export { countsNowhere, judge, type DriveStart, type Judgement } from './judge';
+export { learnerView } from './learnerView';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { featureAhead, habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
 export {
@@ -38,6 +40,7 @@ export {
   GOAL,
   goalsOf,
   HILL_START,
+  isMissing,
   planOf,
   PULL_UP,
   questionName,
@@ -47,5 +50,17 @@ export {
   type QuestionDue,
 } from './plan';
 export { openRun, runsOf, type Run } from './run';
-export { stageAt, stages, stageTitle } from './stages';
-export { breachWords, decisiveWords, leftWords, outcomeWords, provisionalWords } from './words';
+export { firstStage, stageAt, stageNow, stages, stagesDone, stagesOf, stageTitle } from './stages';
+export {
+  breachWords,
+  countedWords,
+  decisiveWords,
+  leftWords,
+  missingWords,
+  outcomeWords,
+  planWords,
+  remarksOn,
+  resultOf,
+  resultWords,
+  type DriveResult,
+} from './words';

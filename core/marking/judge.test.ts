@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { eventsOf, instant, limitInput, standardWith } from '../testing';
+import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import { driveOf } from './drive';
 import { judge } from './judge';
 
@@ -10,7 +10,7 @@ const standard = standardWith({
   ],
 });
 const verdictOf = (bodies: Parameters<typeof eventsOf>[0]) =>
-  judge(standard, eventsOf(bodies), { retest: false }).verdict;
+  judge(standard, eventsOf(bodies), firstTest).verdict;
 const minor = { kind: 'fault', item: 'look', severity: 'minor' } as const;
 const grave = { kind: 'fault', item: 'look', severity: 'grave' } as const;
 const finished = { kind: 'end', how: 'finished' } as const;
@@ -27,6 +27,7 @@ describe('the outcome', () => {
       ],
       counts: { noted: 0, minor: 2, grave: 0 },
       points: 4,
+      plan: { complete: false, missing: ['manoeuvre', 'explain question', 'demonstrate question'] },
       unsorted: 0,
     });
   });

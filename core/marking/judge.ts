@@ -1,4 +1,5 @@
 import {
+  compileStandard,
   countsOf,
   workOutLimits,
   type Headroom,
@@ -10,14 +11,33 @@ import {
 } from '../standard';
 import { driveOf, type Drive, type DriveMark } from './drive';
 import type { DriveEvent } from './event';
+import { planOf, planVerdict, type PlanEntry, type PlannedDrive } from './plan';
 
 /** A verdict with everything it was worked out from, for screens that open a number down to its marks. */
 export interface Judgement {
   readonly verdict: Verdict;
   readonly drive: Drive;
   readonly headroom: readonly Headroom[];
-  readonly marks: readonly (DriveMark & JudgedMark)[];
+  readonly marks: readonly (DriveMark & JudgedMark & { readonly afterEnd: boolean })[];
+  /** The drive plan against what was driven, up to the end of the drive, else to its last event. */
+  readonly plan: readonly PlanEntry[];
   readonly ending: LimitsResult['ending'];
+}
+
+/** Whether a mark counts in no limit although its severity is one that counts, such as a demerit outside a run. */
+export const countsNowhere = (
+  standard: Standard,
+  { limits, uncounted, severity }: Pick<Judgement['marks'][number], 'limits' | 'uncounted' | 'severity'>,
+): boolean =>
+  limits === 0 &&
+  uncounted === null &&
+  (compileStandard(standard).severities.get(severity)?.gravity ?? 0) > 0;
+
+/** What is known of a drive besides its log. */
+export interface DriveStart {
+  readonly retest: boolean;
+  /** ISO instant. */
+  readonly startedAt: string;
 }
 
 /**
@@ -28,24 +48,39 @@ export interface Judgement {
 export function judge(
   standard: Standard,
   events: readonly DriveEvent[],
-  options: { readonly retest: boolean },
+  { retest, startedAt }: DriveStart,
 ): Judgement {
   const drive = driveOf(standard, events);
-  const limits = workOutLimits(standard, drive.happenings, options);
+  const limits = workOutLimits(standard, drive.happenings, { retest });
+  const end = drive.end === null ? Infinity : Date.parse(drive.end.at);
   const marks = limits.marks.flatMap((judged, n) => {
     const mark = drive.marks[n];
     if (!mark) return [];
-    const { kind, by, at, item, severity, run, points: each, uncounted } = judged;
+    const { kind, by, at, item, severity, run, points: each, uncounted, limits: counts } = judged;
     const { regradedFrom, source, peg, feature, place } = mark;
-    const found = { regradedFrom, source, peg, feature, place };
-    return [{ kind, by, at, item, severity, run, points: each, uncounted, ...found }];
+    const found = { regradedFrom, source, peg, feature, place, afterEnd: Date.parse(at) > end };
+    return [{ kind, by, at, item, severity, run, points: each, uncounted, limits: counts, ...found }];
   });
-  const verdict = verdictOf(standard, drive, limits);
-  return { verdict, drive, headroom: limits.headroom, marks, ending: limits.ending };
+  const plan = planDriven(standard, drive, startedAt);
+  const verdict = verdictOf(standard, drive, limits, plan);
+  return { verdict, drive, headroom: limits.headroom, marks, plan, ending: limits.ending };
 }
 
+/** The plan as far as the log goes: up to its end, else to what last happened. */
+export const planDriven = (
+  standard: Standard,
+  drive: PlannedDrive & Pick<Drive, 'lastAt'>,
+  startedAt: string,
+): readonly PlanEntry[] =>
+  planOf(standard, drive, { startedAt, now: drive.end?.at ?? drive.lastAt ?? startedAt });
+
 /** What limits come to for a drive, as it is printed, sent and kept. */
-export function verdictOf(standard: Standard, drive: Drive, limits: LimitsResult): Verdict {
+export function verdictOf(
+  standard: Standard,
+  drive: Drive,
+  limits: LimitsResult,
+  plan: readonly PlanEntry[],
+): Verdict {
   const counting = limits.marks.filter(({ uncounted }) => uncounted === null);
   const points = counting.reduce((sum, mark) => sum + mark.points, 0);
   return {
@@ -62,6 +97,7 @@ export function verdictOf(standard: Standard, drive: Drive, limits: LimitsResult
     counts: countsOf(standard, limits.marks),
     points: Math.round(points * 1e6) / 1e6,
     unsorted: drive.pegs.filter(({ state }) => state === 'unsorted').length,
+    plan: planVerdict(plan, drive.end),
   };
 }
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { readStandard, type Standard } from '../standard';
-import { eventsOf, standardWith } from '../testing';
+import { eventsOf, firstTest, standardWith } from '../testing';
 import { judge } from './judge';
 import { judgeUnder } from './judgeUnder';
 
@@ -16,13 +16,13 @@ const times = (n: number, item: string, severity = 'driving') =>
   Array.from({ length: n }, () => ({ kind: 'fault', item, severity }) as const);
 const finished = { kind: 'end', how: 'finished' } as const;
 const under = (id: string, ...bodies: Parameters<typeof eventsOf>[0]) =>
-  judgeUnder(ceiling, shipped(id), eventsOf([...bodies, finished]), { retest: false });
+  judgeUnder(ceiling, shipped(id), eventsOf([...bodies, finished]), firstTest);
 
 describe('a drive marked under Fault ceiling', () => {
   it('keeps its own verdict under its own standard', () => {
     const events = eventsOf([...times(16, 'moving-off.check'), finished]);
-    expect(judgeUnder(ceiling, ceiling, events, { retest: false }).verdict).toEqual(
-      judge(ceiling, events, { retest: false }).verdict,
+    expect(judgeUnder(ceiling, ceiling, events, firstTest).verdict).toEqual(
+      judge(ceiling, events, firstTest).verdict,
     );
   });
 
@@ -99,7 +99,7 @@ describe('a drive judged under another version of its own standard', () => {
     const events = eventsOf(
       ['left', 'right', 'right', 'horn'].map((item) => ({ kind: 'fault', item, severity: 'minor' })),
     );
-    const { translation, enough } = judgeUnder(before, after, events, { retest: false });
+    const { translation, enough } = judgeUnder(before, after, events, firstTest);
     expect(translation.marks.map((mark) => (mark.how === 'carried' ? mark.to.item : mark.how))).toEqual([
       'left',
       'right',
@@ -108,6 +108,6 @@ describe('a drive judged under another version of its own standard', () => {
     ]);
     expect(enough).toBe(true);
     const horns = eventsOf([{ kind: 'fault', item: 'horn', severity: 'minor' }]);
-    expect(judgeUnder(before, after, horns, { retest: false }).enough).toBe(false);
+    expect(judgeUnder(before, after, horns, firstTest).enough).toBe(false);
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Standard } from '../standard';
-import { anyLog, anyStandard, free, instant } from '../testing';
+import { anyLog, anyStandard, firstTest, free, instant } from '../testing';
 import type { DriveEvent } from './event';
 import { judge } from './judge';
 
@@ -9,7 +9,7 @@ const log = anyLog;
 const some = <T>(...values: readonly T[]) => fc.constantFrom(...values);
 
 const verdictOf = (standard: Standard, events: readonly DriveEvent[]) =>
-  judge(standard, events, { retest: false }).verdict;
+  judge(standard, events, firstTest).verdict;
 
 describe('the laws of a log', () => {
   it('any order of arrival and any repeats give the same verdict', () => {

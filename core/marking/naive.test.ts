@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Verdict } from '../standard';
-import { anyLog, anyStandard, naiveVerdict } from '../testing';
+import { anyLog, anyStandard, firstTest, naiveVerdict } from '../testing';
 import { judge } from './judge';
 
 const key = ({ limit, scope }: { readonly limit: string; readonly scope: object }) =>
@@ -22,11 +22,11 @@ describe('the evaluator and a naive second one', () => {
         anyLog,
         fc.boolean(),
         (standard, events, retest) => {
-          const naive = naiveVerdict(standard, events, retest);
+          const naive = naiveVerdict(standard, events, retest, firstTest.startedAt);
           fc.pre(naive !== null);
           if (!naive) return;
           seen[naive.outcome] += 1;
-          expect(sorted(judge(standard, events, { retest }).verdict)).toEqual(sorted(naive));
+          expect(sorted(judge(standard, events, { ...firstTest, retest }).verdict)).toEqual(sorted(naive));
         },
       ),
       { numRuns: 3_000 },

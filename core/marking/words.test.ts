@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { judge } from './judge';
-import { eventsOf, limitInput, standardWith } from '../testing';
+import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import { stageAt } from './stages';
-import { decisiveWords, leftWords, provisionalWords } from './words';
+import { decisiveWords, leftWords, remarksOn } from './words';
 
 const standard = standardWith({
   limits: [
@@ -13,7 +13,7 @@ const standard = standardWith({
 });
 const wordsFor = (faults: readonly [item: string, severity: string][]) => {
   const events = eventsOf(faults.map(([item, severity]) => ({ kind: 'fault', item, severity })));
-  return decisiveWords(standard, judge(standard, events, { retest: false }).verdict);
+  return decisiveWords(standard, judge(standard, events, firstTest).verdict);
 };
 
 describe('what decided it', () => {
@@ -45,11 +45,18 @@ describe('headroom', () => {
   });
 });
 
-it('calls a verdict provisional while pegs wait', () => {
-  expect([0, 1, 2].map(provisionalWords)).toEqual([
-    null,
-    'Provisional: 1 peg to sort',
-    'Provisional: 2 pegs to sort',
+it('says what else has to be known: flags to sort, marks after the end, marks that count nowhere', () => {
+  const end = { kind: 'end', how: 'finished', at: instant(100) } as const;
+  const look = { kind: 'fault', item: 'look', severity: 'minor' } as const;
+  const remarks = (bodies: Parameters<typeof eventsOf>[0], under = standard) =>
+    remarksOn(under, judge(under, eventsOf(bodies), firstTest));
+  expect(remarks([look, end])).toEqual([]);
+  expect(remarks([{ kind: 'peg' }, end])).toEqual(['Provisional: 1 flag to sort']);
+  const late = { ...look, at: instant(120) };
+  expect(remarks([late, end])).toEqual(['1 mark was made after the end; it counts']);
+  const nowhere = standardWith({ limits: [limitInput({ where: { severities: ['grave'] } })] });
+  expect(remarks([look, look, { ...look, severity: 'noted' }, end], nowhere)).toEqual([
+    '2 marks count in no limit where they stand',
   ]);
 });
 
@@ -57,9 +64,7 @@ it('names the stage of a moment', () => {
   const { drive } = judge(
     standard,
     eventsOf([{ kind: 'stage', stage: 'drive', at: '2026-09-14T08:05:00Z' }]),
-    {
-      retest: false,
-    },
+    firstTest,
   );
   expect(stageAt(drive, '2026-09-14T08:04:59Z')).toBe('Before the first stage');
   expect(stageAt(drive, '2026-09-14T08:05:00Z')).toBe('Drive');

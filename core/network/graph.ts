@@ -1,4 +1,4 @@
-import { frameAt, type Frame, type Place } from '../geo';
+import { distance, frameAt, type Frame, type Place } from '../geo';
 import { PER_DEGREE, type NetworkFile } from './file';
 import { signKinds, type Road, type SignKind } from './road';
 
@@ -21,6 +21,8 @@ export interface RoadGraph {
   readonly source: string;
   readonly drivingSide: 'left' | 'right';
   readonly frame: Frame;
+  /** Lengths are at least so many times what the frame makes of them; for searches that must not overrate a way. */
+  readonly shortest: number;
   readonly x: Float64Array;
   readonly y: Float64Array;
   /** Metres above the sea; null where the network does not say. */
@@ -52,7 +54,8 @@ export function openNetwork(file: NetworkFile): RoadGraph {
   const [lat, lon] = [new Float64Array(count), new Float64Array(count)];
   accumulate(file.lat, lat, 1 / PER_DEGREE);
   accumulate(file.lon, lon, 1 / PER_DEGREE);
-  const frame = frameAt(middleOf(lat, lon));
+  const middle = middleOf(lat, lon);
+  const frame = frameAt(middle);
   const [x, y] = [new Float64Array(count), new Float64Array(count)];
   for (let p = 0; p < count; p += 1) {
     const point = frame.toPoint({ lat: lat[p] ?? 0, lon: lon[p] ?? 0 });
@@ -67,7 +70,7 @@ export function openNetwork(file: NetworkFile): RoadGraph {
   for (let e = 0; e < edges; e += 1) {
     let length = 0;
     for (let k = (firstPoint[e] ?? 0) + 1; k < (firstPoint[e + 1] ?? 0); k += 1)
-      length += apart(x, y, points[k - 1] ?? 0, points[k] ?? 0);
+      length += apart(lat, lon, points[k - 1] ?? 0, points[k] ?? 0);
     lengthOfEdge[e] = Math.max(0.01, length);
   }
   const { firstLeaving, leaving } = leavingArcs(count, edges, firstPoint, points);
@@ -76,6 +79,7 @@ export function openNetwork(file: NetworkFile): RoadGraph {
     source: file.source,
     drivingSide: file.drivingSide,
     frame,
+    shortest: leastRatio(lat, middle.lat),
     x,
     y,
     ele,
@@ -110,8 +114,21 @@ function middleOf(lat: Float64Array, lon: Float64Array): Place {
   return { lat: (south + north) / 2, lon: (west + east) / 2 };
 }
 
-const apart = (x: Float64Array, y: Float64Array, a: number, b: number): number =>
-  Math.hypot((x[a] ?? 0) - (x[b] ?? 0), (y[a] ?? 0) - (y[b] ?? 0));
+/** Metres between two points, as every line and route has them: on the sphere, however wide the network is. */
+const apart = (lat: Float64Array, lon: Float64Array, a: number, b: number): number =>
+  distance({ lat: lat[a] ?? 0, lon: lon[a] ?? 0 }, { lat: lat[b] ?? 0, lon: lon[b] ?? 0 });
+
+/**
+ * The smallest ratio of a length to what the flat frame makes of it: the frame is true along its middle, and too
+ * long nearer to the pole.
+ */
+function leastRatio(lat: Float64Array, middle: number): number {
+  const cosine = (degrees: number) => Math.cos((degrees * Math.PI) / 180);
+  let least = 1;
+  for (const degrees of lat) least = Math.min(least, cosine(degrees) / cosine(middle));
+  // A great circle is a little shorter than the line along a parallel.
+  return 0.9999 * least;
+}
 
 function readEdges(flat: readonly number[]) {
   const [roads, first, points]: [number[], number[], number[]] = [[], [0], []];
@@ -170,7 +187,7 @@ function readSigns({ signs: flat }: NetworkFile, graph: Bare): Pick<RoadGraph, '
     let along = 0;
     for (let k = first; k < end; k += 1) {
       const point = graph.points[k] ?? 0;
-      if (k > first) along += apart(graph.x, graph.y, graph.points[k - 1] ?? 0, point);
+      if (k > first) along += stepBetween(graph, graph.points[k - 1] ?? 0, point);
       const here = signed.get(point);
       if (!here) continue;
       const inside = k > first && k < end - 1;
@@ -247,6 +264,10 @@ export const startOf = (graph: RoadGraph, arc: number): number => {
 
 export const endOf = (graph: RoadGraph, arc: number): number => startOf(graph, reverseOf(arc));
 
+/** Metres from one point of a road to the next. */
+export const stepBetween = (graph: Pick<RoadGraph, 'frame' | 'x' | 'y'>, a: number, b: number): number =>
+  distance(placeOfPoint(graph, a), placeOfPoint(graph, b));
+
 export const lengthOfArc = (graph: RoadGraph, arc: number): number => graph.lengthOfEdge[edgeOf(arc)] ?? 0;
 
 /** Whether a car may drive an arc. */
@@ -269,7 +290,7 @@ export function pointsOf(graph: RoadGraph, arc: number): readonly number[] {
   return isForward(arc) ? along : along.reverse();
 }
 
-export const placeOfPoint = (graph: RoadGraph, point: number): Place =>
+export const placeOfPoint = (graph: Pick<RoadGraph, 'frame' | 'x' | 'y'>, point: number): Place =>
   graph.frame.toPlace({ x: graph.x[point] ?? 0, y: graph.y[point] ?? 0 });
 
 /** Signs along an arc that stand for its direction, with metres from its start. */
@@ -296,7 +317,7 @@ export function headingFrom(graph: RoadGraph, arc: number): number {
   let along = 0;
   let last = first;
   for (const point of points.slice(1)) {
-    along += apart(graph.x, graph.y, last, point);
+    along += stepBetween(graph, last, point);
     last = point;
     if (along >= ARM) break;
   }

@@ -94,7 +94,7 @@ export function createSearch(traffic: Traffic): Search {
         from,
         (arc) => {
           const [x, y] = pointAt(graph, endOf(graph, arc));
-          return Math.hypot(x - gx, y - gy) / fastest;
+          return (graph.shortest * Math.hypot(x - gx, y - gy)) / fastest;
         },
         shut,
         (arc, at, atLeast) => {

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Place } from '../geo';
-import { lengthOfArc, mayDrive, pointsOf, type RoadGraph } from './graph';
+import { lengthOfArc, mayDrive, pointsOf, stepBetween, type RoadGraph } from './graph';
 import type { OnArc } from './path';
 
 /** A place on a road near to where it was asked for. */
@@ -65,8 +65,9 @@ function footOn(graph: RoadGraph, arc: number, x: number, y: number): Snapped {
     const step = Math.hypot(dx, dy);
     const share = step > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (step * step))) : 0;
     const off = Math.hypot(ax + share * dx - x, ay + share * dy - y);
-    if (off < best.off) best = { along: start + share * step, off, x: ax + share * dx, y: ay + share * dy };
-    start += step;
+    const metres = stepBetween(graph, a, b);
+    if (off < best.off) best = { along: start + share * metres, off, x: ax + share * dx, y: ay + share * dy };
+    start += metres;
   }
   return { arc, along: best.along, off: best.off, place: graph.frame.toPlace(best) };
 }

@@ -1,10 +1,11 @@
-import { driveOf, elapsedSeconds, isFixedCourse, type DriveEvent } from '../marking';
+import { elapsedSeconds, isFixedCourse, judgeUnder, resultOf, type DriveEvent } from '../marking';
 import {
   allLimits,
   compileStandard,
+  isSameVersion,
   translate,
-  workOutLimits,
   type Happening,
+  type Outcome,
   type Standard,
   type StandardRef,
 } from '../standard';
@@ -43,7 +44,7 @@ export interface Evidence {
   readonly hazards: Readonly<Record<string, boolean>>;
   readonly small: number;
   readonly grave: number;
-  /** Whether it would have been a pass; null when it was not driven to its end. */
+  /** Whether it would have been a pass; null when it was not a whole test. */
   readonly passed: boolean | null;
   /** What has to be told about it, in words. */
   readonly notes: readonly string[];
@@ -107,10 +108,10 @@ export function requiredParts(standard: Standard): {
 /** Reads a mock under a standard, whatever it was marked under. */
 export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
   const { standard: from, events } = mock;
-  const drive = driveOf(from, events);
-  const same = from === to || (from.id === to.id && from.version === to.version);
-  const happenings = same ? drive.happenings : translate(from, to, drive.happenings).happenings;
-  const limits = workOutLimits(to, happenings, { retest: mock.retest });
+  const same = isSameVersion(from, to);
+  const judged = judgeUnder(from, same ? from : to, events, mock);
+  const { drive, marks } = judged;
+  const { happenings } = judged.translation;
   const { cellOf, cells } = fastLimits(to);
   const runs = new Map(
     happenings.flatMap((step) => (step.kind === 'run' ? [[step.run, step.manoeuvre] as const] : [])),
@@ -118,7 +119,7 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
 
   const counts = new Map<number, number>();
   let [small, grave] = [0, 0];
-  for (const { item, severity, run } of limits.marks) {
+  for (const { item, severity, run } of marks) {
     const cell = cellOf(item, severity, run === null ? null : (runs.get(run) ?? null));
     if (cell === null) continue;
     counts.set(cell, (counts.get(cell) ?? 0) + 1);
@@ -149,12 +150,24 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
     done: [...done],
     stages: [...new Set(drive.stages.map(({ stage }) => stage))],
     counts: [...counts],
-    hazards: hazardsOf(to, happenings, new Set(limits.breaches.map(({ limit }) => limit))),
+    hazards: hazardsOf(to, happenings, new Set(judged.verdict.breaches.map(({ limit }) => limit))),
     small,
     grave,
-    passed: drive.end?.how === 'finished' ? limits.breaches.length === 0 : null,
+    passed: passedWith(resultOf(judged).outcome),
     notes: notesOf(mock, to, { ended: drive.end !== null, driven, minutes, yardOnly, same }),
   };
+}
+
+function passedWith(outcome: Outcome): boolean | null {
+  switch (outcome) {
+    case 'pass':
+      return true;
+    case 'fail':
+    case 'ended':
+      return false;
+    case 'incomplete':
+      return null;
+  }
 }
 
 function notesOf(

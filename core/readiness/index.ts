@@ -10,6 +10,8 @@ export { papersOn, type Paper } from './papers';
 export type { PlannedHour } from './plan';
 export { posteriorOf, schoolRates, type SchoolRates } from './posterior';
 export {
+  forecastDay,
+  noonOf,
   questionOdds,
   readinessOf,
   workOutReadiness,

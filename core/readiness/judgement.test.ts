@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
 import { eventsOf, instant, mockOf, standardWith } from '../testing';
 import type { EventBody } from '../marking';
 import { evidenceOf, manoeuvrePlan, requiredParts } from './evidence';
@@ -36,7 +37,7 @@ describe('what a mock tells', () => {
       grave: 1,
       done: ['bay-park'],
       stages: ['independent'],
-      passed: null,
+      passed: false,
     });
   });
 
@@ -203,6 +204,18 @@ describe('the trend', () => {
     expect(Math.abs(score)).toBeLessThan(1e-6);
     expect(Math.abs(slope)).toBeLessThan(1e-6);
     expect(trend?.says).toBe('neither');
+  });
+
+  it('says just what its interval shows', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 25 }), { minLength: 4, maxLength: 12 }), (small) => {
+        const trend = trendOf(weeks(small));
+        if (!trend) return;
+        const { low, high, says } = trend;
+        expect(says).toBe(high < 1 ? 'falls' : low > 1 ? 'rises' : 'neither');
+        expect(low).toBeLessThanOrEqual(high);
+      }),
+    );
   });
 });
 

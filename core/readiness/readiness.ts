@@ -8,6 +8,18 @@ import { posteriorOf, type SchoolRates } from './posterior';
 import type { ReadinessSettings } from './settings';
 import { forecasting, type Forecast } from './simulate';
 
+/** The instant that stands for a day: noon. */
+export const noonOf = (day: string): string => `${day}T12:00:00.000Z`;
+
+/**
+ * The instant that a forecast is asked for: noon of the booked day; of today where none is booked, or where it is
+ * over. Whole days, so that two screens on one day ask the same.
+ *
+ * @param now ISO instant
+ */
+export const forecastDay = (testDate: string | null, now: string): string =>
+  noonOf(testDate !== null && testDate >= now.slice(0, 10) ? testDate : now.slice(0, 10));
+
 /** Everything that is known of a learner for one test day. */
 export interface ReadinessInput {
   readonly learner: string;

@@ -37,11 +37,16 @@ export interface ForecastInput {
   /** Lesson hours before the test that are planned for. */
   readonly hours: number;
   readonly seed: number;
-  /** For lists: only the chance, its interval and what breaks. */
+  /** Only the chance, its interval and what breaks: the same as in full. */
   readonly brief?: boolean;
 }
 
 const QUANTILES = [0.1, 0.9] as const;
+/**
+ * Orders of marks for each learner from which the chance is worked out (ours). The learners' differences make most
+ * of its uncertainty, so that more orders move it by less than a point.
+ */
+const CHANCE_ORDERS = 8;
 
 /** Runs a forecast to its end. The same input gives the same numbers. */
 export function forecast(input: ForecastInput): Forecast {
@@ -54,47 +59,57 @@ export function forecast(input: ForecastInput): Forecast {
 
 /**
  * The forecast by Monte Carlo: a learner is drawn from the posterior, then tests of that learner, each judged by
- * the standard's own limits. Yields the share that is done, so that whoever runs it may show it, or stop.
+ * the standard's own limits. The chance has draws of its own, so that lists, pages and the command line all say the
+ * same; gains and hours are asked of further draws. Yields the share that is done, so that whoever runs it may show
+ * it, or stop.
  */
 export function* forecasting(input: ForecastInput): Generator<number, Forecast> {
   const { standard, posterior, settings, seed, brief = false } = input;
-  const random = randomFrom(seed);
+  const chance = chanceOf(input, randomFrom(seed));
+  if (brief) return { ...chance, gains: [], totals: null, hours: [] };
+  yield 0.1;
+  const drawn = yield* drawTests(input, randomFrom(seed ^ FURTHER));
+  const gains = gainsOf(standard, posterior, drawn);
+  yield 0.9;
+  const hours = hoursPlan(standard, drawn, gains, chance.pass, {
+    hours: input.hours,
+    factor: settings.hourFactor,
+  });
+  return {
+    ...chance,
+    tests: settings.outer * settings.inner,
+    gains,
+    totals: totalsOf(standard, drawn),
+    hours,
+  };
+}
+
+/** Makes another stream of the same seed. */
+const FURTHER = 0x5bd1e995;
+
+/** The chance of a pass, its interval, and which limits break first. */
+function chanceOf(
+  input: ForecastInput,
+  random: Random,
+): Pick<Forecast, 'pass' | 'low' | 'high' | 'broken' | 'tests'> {
+  const { standard, posterior, settings } = input;
+  const { outer } = settings;
   const fast = fastLimits(standard);
-  const { outer, inner } = settings;
-  const maker = testMaker(input, random);
+  const maker = testMaker(input, random, 'alike');
   const passes = new Float64Array(outer);
   const broken = new Map<string, number>();
   const fail = (limit: string, chance: number) => broken.set(limit, (broken.get(limit) ?? 0) + chance);
-  let marks = new Uint16Array(brief ? 0 : outer * inner * 32);
-  let luck = new Float32Array(marks.length);
-  const starts = new Uint32Array(outer * inner + 1);
-  const sure = new Uint8Array(outer * inner);
-  const atMost: Float64Array[] = [];
-  const others = new Float64Array(outer);
-  const tests = { starts, sure, atMost, others, inner };
   const one = new Uint16Array(LONGEST + 64);
-
   for (let o = 0; o < outer; o += 1) {
     const learner = maker.learner();
-    atMost.push(learner.atMost);
-    others[o] = learner.hazards.reduce((clear, chance) => clear * (1 - chance), 1);
-    for (let i = 0; i < inner; i += 1) {
-      const test = o * inner + i;
-      sure[test] = maker.questions(one);
-      const count = maker.order(learner, one, sure[test] ?? 0);
-      if (!brief) {
-        const from = starts[test] ?? 0;
-        if (from + count > marks.length) [marks, luck] = [longer(marks), longer(luck)];
-        for (let n = 0; n < count; n += 1) {
-          marks[from + n] = one[n] ?? 0;
-          luck[from + n] = random();
-        }
-        starts[test + 1] = from + count;
-      }
+    const others = clearOf(learner);
+    for (let i = 0; i < CHANCE_ORDERS; i += 1) {
+      const sure = maker.questions(one);
+      const count = maker.order(learner, one, sure);
       const { at, limit } = fast.firstBreach(one, count);
-      const ahead = at - (sure[test] ?? 0);
+      const ahead = at - sure;
       const held = at < 0 ? 1 : ahead < 0 ? 0 : (learner.atMost[ahead] ?? 1);
-      passes[o] = (passes[o] ?? 0) + held * (others[o] ?? 1);
+      passes[o] = (passes[o] ?? 0) + (held * others) / CHANCE_ORDERS;
       if (at >= 0) fail(fast.limits[limit] ?? '', 1 - held);
       let clear = held;
       learner.hazards.forEach((chance, n) => {
@@ -102,18 +117,10 @@ export function* forecasting(input: ForecastInput): Generator<number, Forecast> 
         clear *= 1 - chance;
       });
     }
-    passes[o] = (passes[o] ?? 0) / inner;
-    if (o % 10 === 9) yield (0.8 * (o + 1)) / outer;
   }
-  const drawn: SimulatedTests = { ...tests, marks, luck };
   const pass = passes.reduce((sum, value) => sum + value, 0) / Math.max(1, outer);
   const sorted = [...passes].sort((a, b) => a - b);
   const [low, high] = QUANTILES.map((q) => quantile(sorted, q));
-  const gains = brief ? [] : gainsOf(standard, posterior, drawn);
-  yield 0.9;
-  const hours = brief
-    ? []
-    : hoursPlan(standard, drawn, gains, pass, { hours: input.hours, factor: settings.hourFactor });
   const failed = [...broken.values()].reduce((sum, chance) => sum + chance, 0);
   return {
     pass,
@@ -123,11 +130,44 @@ export function* forecasting(input: ForecastInput): Generator<number, Forecast> 
       .map(([limit, chance]) => ({ limit, share: failed > 0 ? chance / failed : 0 }))
       .filter(({ share }) => share > 0)
       .sort((a, b) => b.share - a.share),
-    gains,
-    totals: brief ? null : totalsOf(standard, drawn),
-    hours,
-    tests: outer * inner,
+    tests: outer * CHANCE_ORDERS,
   };
+}
+
+/** The chance that no limit of time, attempts or a reading is broken. */
+const clearOf = ({ hazards }: DrawnLearner): number =>
+  hazards.reduce((clear, chance) => clear * (1 - chance), 1);
+
+/** Tests that are kept as they were drawn, so that "what if" is asked of the very same ones. */
+function* drawTests(input: ForecastInput, random: Random): Generator<number, SimulatedTests> {
+  const { outer, inner } = input.settings;
+  const maker = testMaker(input, random, 'apart');
+  let marks = new Uint16Array(outer * inner * 32);
+  let luck = new Float32Array(marks.length);
+  const starts = new Uint32Array(outer * inner + 1);
+  const sure = new Uint8Array(outer * inner);
+  const atMost: Float64Array[] = [];
+  const others = new Float64Array(outer);
+  const one = new Uint16Array(LONGEST + 64);
+  for (let o = 0; o < outer; o += 1) {
+    const learner = maker.learner();
+    atMost.push(learner.atMost);
+    others[o] = clearOf(learner);
+    for (let i = 0; i < inner; i += 1) {
+      const test = o * inner + i;
+      sure[test] = maker.questions(one);
+      const count = maker.order(learner, one, sure[test] ?? 0);
+      const from = starts[test] ?? 0;
+      if (from + count > marks.length) [marks, luck] = [longer(marks), longer(luck)];
+      for (let n = 0; n < count; n += 1) {
+        marks[from + n] = one[n] ?? 0;
+        luck[from + n] = random();
+      }
+      starts[test + 1] = from + count;
+    }
+    if (o % 10 === 9) yield 0.1 + (0.7 * (o + 1)) / outer;
+  }
+  return { marks, luck, starts, sure, atMost, others, inner };
 }
 
 /** The same with room for twice as much and more. */
@@ -184,8 +224,16 @@ interface DrawnLearner {
   readonly hazards: readonly number[];
 }
 
-/** Draws learners from the posterior, and tests of a learner. */
-function testMaker({ standard, posterior, settings, wrong, brief }: ForecastInput, random: Random) {
+/**
+ * Draws learners from the posterior, and tests of a learner.
+ *
+ * @param cellsAs `alike`: rates of cells that count alike are drawn as one, for nobody asks for items; else `apart`
+ */
+function testMaker(
+  { standard, posterior, settings, wrong }: ForecastInput,
+  random: Random,
+  cellsAs: 'alike' | 'apart',
+) {
   const { cells, cellOf, alike } = fastLimits(standard);
   const plan = manoeuvrePlan(standard);
   const kinds = [...new Set([...plan.from, ...plan.share.keys()])];
@@ -211,12 +259,11 @@ function testMaker({ standard, posterior, settings, wrong, brief }: ForecastInpu
     for (const [kind, share] of plan.share) if (random() < share) drawn[kinds.indexOf(kind)] = 1;
   };
 
-  // Where nobody asks for items, rates of cells that count alike are drawn as one: sums of gamma numbers of one
-  // scale are gamma numbers.
+  // Sums of gamma numbers of one scale are gamma numbers.
   const drawnAs = new Map<string, { cell: number; alpha: number; readonly beta: number }>();
   posterior.small.forEach((rate, cell) => {
     if (!rate || asked.has(cell)) return;
-    const key = brief ? `${alike[cell]} ${open[cell]} ${rate.beta}` : String(cell);
+    const key = cellsAs === 'alike' ? `${alike[cell]} ${open[cell]} ${rate.beta}` : String(cell);
     const known = drawnAs.get(key);
     if (known) known.alpha += rate.alpha;
     else drawnAs.set(key, { cell, alpha: rate.alpha, beta: rate.beta });

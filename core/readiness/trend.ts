@@ -1,7 +1,7 @@
 import jstat from 'jstat';
 import type { Evidence } from './evidence';
 
-/** Small faults a test over time: by how much the rate changes a week, with its 80 % interval. */
+/** Small faults a test over time: by how much the rate changes a week, with the 90% interval that decides. */
 export interface Trend {
   /** Factor a week: below 1 falls. */
   readonly weekly: number;
@@ -77,9 +77,10 @@ export function trendOf(evidence: readonly Evidence[]): Trend | null {
   const free = rows.length - 2;
   const spread = Math.max(1, pearson / free);
   const determinant = w * wxx - wx * wx;
-  const t = jstat.studentt.inv(0.9, free);
+  // What is shown is what decides: at 90%, for a fall that is hoped for is believed too soon.
+  const t = jstat.studentt.inv(0.95, free);
   const error = Math.sqrt((spread * w) / determinant);
-  const [low, high] = [Math.exp(b - t * error), Math.exp(b + t * error)];
+  const [low, high] = [Math.exp(b - t * error), Math.exp(b + t * error)] as const;
   const line = Array.from({ length: LINE_POINTS }, (_, n) => {
     const x = (span * n) / (LINE_POINTS - 1);
     const at = new Date(start + x * WEEK).toISOString();
@@ -87,8 +88,6 @@ export function trendOf(evidence: readonly Evidence[]): Trend | null {
     const middle = a + b * x;
     return { at, rate: Math.exp(middle), low: Math.exp(middle - off), high: Math.exp(middle + off) };
   });
-  // Said only when even the 90 % interval agrees: a fall that is hoped for is believed too soon.
-  const sure = jstat.studentt.inv(0.95, free) * error;
-  const says = b + sure < 0 ? 'falls' : b - sure > 0 ? 'rises' : 'neither';
+  const says = high < 1 ? 'falls' : low > 1 ? 'rises' : 'neither';
   return { weekly: Math.exp(b), low, high, says, line };
 }

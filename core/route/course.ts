@@ -4,6 +4,7 @@ import {
   placeOfPoint,
   pointsOf,
   roadOfArc,
+  stepBetween,
   type OnArc,
   type Road,
   type Traffic,
@@ -53,13 +54,7 @@ export function courseOf(traffic: Traffic, arcs: readonly number[], from: OnArc,
     let along = 0;
     points.forEach((point, k) => {
       const before = points[k - 1];
-      const step =
-        before === undefined
-          ? 0
-          : Math.hypot(
-              (graph.x[point] ?? 0) - (graph.x[before] ?? 0),
-              (graph.y[point] ?? 0) - (graph.y[before] ?? 0),
-            );
+      const step = before === undefined ? 0 : stepBetween(graph, before, point);
       if (before !== undefined && step > 0)
         for (const cut of [begin, end])
           if (cut > along && cut < along + step) {

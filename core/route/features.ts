@@ -99,7 +99,3 @@ export const featureKinds: readonly FeatureKind[] = featureKindIds.map((id) => {
 const byId: ReadonlyMap<string, FeatureKind> = new Map(featureKinds.map((kind) => [kind.id, kind]));
 
 export const featureKindOf = (id: string): FeatureKind | undefined => byId.get(id);
-
-/** The kind of a feature by its id, which begins with it: `turn-left@52.1,-2.3`; also of a kind by itself. */
-export const kindOfFeature = (id: string): FeatureKindId | undefined =>
-  featureKindOf(id.split('@')[0] ?? '')?.id;

@@ -2,10 +2,11 @@ export {
   featureKindOf,
   featureKinds,
   featureKindIds,
-  kindOfFeature,
   type FeatureKind,
   type FeatureKindId,
 } from './features';
+export { featureIdAt, kindOfFeature, pictureOf, placeOfFeature } from './featureId';
+export { withFeature, withoutFeature } from './edit';
 export { drawThrough, routeOf, SNAP_METRES, viaOfWay, wayThrough, type Drawing, type Through } from './draw';
 export { courseOf, type Course, type Leg } from './course';
 export {
@@ -53,3 +54,4 @@ export { writeGeoJson } from './geojson';
 export { readGpx, writeGpx, type Places, type TrackPoint, type Waypoint } from './gpx';
 export { matchLine, type Matched } from './match';
 export { readRouteFile } from './read';
+export { featureNow, type Told } from './whereNow';

@@ -7,11 +7,13 @@ import {
   pointsOf,
   rankOf,
   signsOf,
+  stepBetween,
   STRAIGHT,
   type SignKind,
   type Traffic,
 } from '../network';
 import type { Course, Leg } from './course';
+import { featureIdAt } from './featureId';
 import type { FeatureKindId } from './features';
 import { junctionsOf, type Crossed } from './junctions';
 import type { Feature, Stretch } from './route';
@@ -113,7 +115,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
     .sort((a, b) => a.along - b.along)
     .map((one): Feature => {
       const { lat, lon } = placeAlong(course.line, course.metres, one.along);
-      const key = `${one.kind}@${lat.toFixed(4)},${lon.toFixed(4)}`;
+      const key = featureIdAt(one.kind, { lat, lon });
       const times = (ids.get(key) ?? 0) + 1;
       ids.set(key, times);
       return {
@@ -255,10 +257,7 @@ function hillsOf({ graph }: Traffic, { legs }: Course): readonly Hill[] {
     let along = from - skipped;
     points.slice(1).forEach((point, n) => {
       const before = points[n] ?? point;
-      const step = Math.hypot(
-        (graph.x[point] ?? 0) - (graph.x[before] ?? 0),
-        (graph.y[point] ?? 0) - (graph.y[before] ?? 0),
-      );
+      const step = stepBetween(graph, before, point);
       const [a, b] = [Math.max(from, along), Math.min(to, along + step)];
       along += step;
       const rise = (ele[point] ?? 0) - (ele[before] ?? 0);

@@ -6,8 +6,9 @@ import { readRoute, ROUTE_FORMAT } from './route';
 /** Reads a route from whatever file it came in: our own, GPX, or GeoJSON; told by what stands in it. */
 export function readRouteFile(text: string): Parsed<Places> {
   if (text.trimStart().startsWith('<')) return readGpx(text);
-  if (formatOf(text) !== ROUTE_FORMAT) return readGeoJson(text);
-  const route = readRoute(text);
+  const own = ownText(text);
+  if (own === null) return readGeoJson(text);
+  const route = readRoute(own);
   if (!route.ok) return route;
   const { title, line } = route.value;
   return parsed({
@@ -18,10 +19,20 @@ export function readRouteFile(text: string): Parsed<Places> {
   });
 }
 
-function formatOf(text: string): unknown {
+/** The text of a route of ours: the file itself, or the best of those that were composed, one a line. */
+function ownText(text: string): string | null {
+  if (formatOf(parsedOr(text)) === ROUTE_FORMAT) return text;
+  const first = parsedOr(text.trimStart().split('\n', 1)[0] ?? '');
+  const route = typeof first === 'object' && first !== null && 'route' in first ? first.route : null;
+  return formatOf(route) === ROUTE_FORMAT ? JSON.stringify(route) : null;
+}
+
+const formatOf = (value: unknown): unknown =>
+  typeof value === 'object' && value !== null && 'format' in value ? value.format : null;
+
+function parsedOr(text: string): unknown {
   try {
-    const value: unknown = JSON.parse(text);
-    return typeof value === 'object' && value !== null && 'format' in value ? value.format : null;
+    return JSON.parse(text);
   } catch {
     return null;
   }

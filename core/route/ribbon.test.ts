@@ -3,6 +3,7 @@ import { countyTraffic, drawnOn } from '../testing';
 import { toldFeatures } from './directions';
 import { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
 import type { Route } from './route';
+import { featureNow, type Told } from './whereNow';
 
 let route: Route;
 let items: readonly RibbonItem[];
@@ -33,5 +34,17 @@ describe('the ribbon', () => {
     expect(featureHere(items, (second?.along ?? 0) + 20)?.id).toBe(second?.id);
     expect(featureHere([], 0)).toBeNull();
     expect(itemAt(items, 1e9)).toBeNull();
+  });
+
+  it('gives a mark no thing unless a fix of this moment, or a touch not long ago, tells where the car is', () => {
+    const [first] = items.filter((item) => item.what === 'feature');
+    const told: Told = { along: first?.along ?? 0, by: 'touch', at: '2026-09-14T08:00:00.000Z', off: false };
+    const after = (seconds: number) => Date.parse(told.at) + seconds * 1000;
+    expect(featureNow(items, null, after(0))).toBeNull();
+    expect(featureNow(items, told, after(89))?.id).toBe(first?.id);
+    expect(featureNow(items, told, after(91))).toBeNull();
+    expect(featureNow(items, { ...told, by: 'position' }, after(14))?.id).toBe(first?.id);
+    expect(featureNow(items, { ...told, by: 'position' }, after(16))).toBeNull();
+    expect(featureNow(items, { ...told, off: true }, after(1))).toBeNull();
   });
 });

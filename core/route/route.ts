@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { metresAlong } from '../geo';
 import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
 import { usualDelays, roadClasses, type Delays } from '../network';
+import { withOwnIds } from './featureId';
 import { featureKindIds } from './features';
 
 export const ROUTE_FORMAT = 'jasperwren-route/1';
@@ -110,7 +111,8 @@ export function parseRoute(input: unknown): Parsed<Route> {
   const shape = checkShape(routeSchema, input);
   if (!shape.ok) return shape;
   const problems = fittingProblems(shape.value);
-  return problems.length > 0 ? failed(problems) : parsed(shape.value);
+  if (problems.length > 0) return failed(problems);
+  return parsed({ ...shape.value, features: withOwnIds(shape.value.features) });
 }
 
 function fittingProblems({ line, stretches, features, independent }: Route): readonly Problem[] {

@@ -37,8 +37,8 @@ export {
 export { manoeuvreKinds, manoeuvreOfSkill, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
 export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
-export { countsOf, type Outcome, type Verdict } from './verdict';
+export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';
-export { limitOf, limitTitle, scopedTitle } from './words';
+export { limitOf, limitTitle, scopedTitle, severityCount } from './words';
 export { usualItems } from './usual';
-export { compareVersions, newestVersions, nextVersion } from './version';
+export { compareVersions, isSameVersion, newestVersions, nextVersion } from './version';

@@ -34,6 +34,8 @@ export interface Breach {
 export interface JudgedMark extends Mark {
   readonly points: number;
   readonly uncounted: null | { readonly why: 'cap'; readonly cap: string } | { readonly why: 'ended' };
+  /** How many limits it counts in; none for a mark that stands outside every scope. */
+  readonly limits: number;
 }
 
 export interface LimitsResult {
@@ -93,8 +95,8 @@ export function workOutLimits(
       const points = compiled.pointsOf(happening);
       // Written out, for copying by spread costs more here than all the rest.
       const { kind, by, at, item, severity, run } = happening;
-      marks.push({ kind, by, at, item, severity, run, points, uncounted });
-      if (uncounted === null) addMark(compiled, book, happening, points, runs);
+      const limits = uncounted === null ? addMark(compiled, book, happening, points, runs) : 0;
+      marks.push({ kind, by, at, item, severity, run, points, uncounted, limits });
     } else if (!ended) {
       if (happening.kind === 'run') addRunStep(compiled, book, happening, runs);
       else addReading(compiled, book, happening, runs);
@@ -222,14 +224,19 @@ function takeFromCaps(compiled: Compiled, taken: Map<string, number>, mark: Mark
   return null;
 }
 
-function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number, runs: Runs): void {
+/** @returns in how many limits it counted */
+function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number, runs: Runs): number {
   const manoeuvre = manoeuvreOf(runs, mark.run);
+  let limits = 0;
   for (const rule of compiled.rules) {
     if (rule.of !== 'faults' && (rule.of !== 'points' || points === 0)) continue;
     if (!rule.matchesMark(mark, manoeuvre)) continue;
     const scope = markScope(compiled, rule, mark, runs);
-    if (scope) book.add(rule, scope, rule.of === 'faults' ? 1 : points, mark);
+    if (!scope) continue;
+    book.add(rule, scope, rule.of === 'faults' ? 1 : points, mark);
+    limits += 1;
   }
+  return limits;
 }
 
 function markScope(compiled: Compiled, rule: Rule, mark: Mark, runs: Runs): Scope | null {

@@ -98,6 +98,8 @@ const drive = z
     manoeuvres: z.strictObject({ draw: count, from: ids }).readonly().optional(),
     emergencyStopShare: z.number().min(0).max(1).optional(),
     pullUps: count.optional(),
+    /** Share of the planned minutes below which a drive is incomplete; 0.75 where it is not given. */
+    leastShare: z.number().min(0).max(1).optional(),
   })
   .readonly();
 

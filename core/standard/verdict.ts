@@ -3,6 +3,15 @@ import type { Standard, StandardRef } from './schema';
 
 export type Outcome = 'pass' | 'fail' | 'ended' | 'incomplete';
 
+/** How a drive stands against the standard's drive plan. It changes no outcome. */
+export interface PlanVerdict {
+  readonly complete: boolean;
+  /** What was not driven: `minutes`, `independent`, `pull-ups`, `manoeuvre`, `explain question`, `demonstrate question`. */
+  readonly missing: readonly string[];
+  /** Why the instructor counts it as a full test all the same; absent when nobody does. */
+  readonly countedBecause?: string;
+}
+
 /** The judgement of one drive under one standard, as it is printed, sent and kept. */
 export interface Verdict {
   readonly standard: StandardRef;
@@ -14,6 +23,7 @@ export interface Verdict {
   readonly points: number;
   /** Pegs not yet sorted; while there are any, the verdict is provisional. */
   readonly unsorted: number;
+  readonly plan: PlanVerdict;
 }
 
 export function countsOf(standard: Standard, marks: readonly JudgedMark[]): Record<string, number> {

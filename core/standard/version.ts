@@ -1,3 +1,5 @@
+import type { StandardRef } from './schema';
+
 /** Below zero when `a` is the older of two versions such as 1.2.0, above when it is the newer. */
 export function compareVersions(a: string, b: string): number {
   const [left, right] = [a, b].map((version) => version.split('.').map(Number));
@@ -15,3 +17,7 @@ export function nextVersion(held: readonly string[]): string {
 /** Of each standard its newest version, of a list in which that comes first. */
 export const newestVersions = <T extends { readonly id: string }>(standards: readonly T[]): readonly T[] =>
   standards.filter(({ id }, n) => standards.findIndex((other) => other.id === id) === n);
+
+/** Whether two standards are one version of one standard. */
+export const isSameVersion = (a: StandardRef, b: StandardRef): boolean =>
+  a === b || (a.id === b.id && a.version === b.version);

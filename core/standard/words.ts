@@ -68,9 +68,17 @@ function quantityWords(standard: Standard, limit: Limit): string {
 const severityLabel = (standard: Standard, id: string): string =>
   (standard.severities.find((severity) => severity.id === id)?.label ?? id).toLowerCase();
 
-/** A severity's own word, made plural: "driving faults", "grade 2 faults". */
-const plural = (label: string): string =>
-  /(fault|error|demerit|point|strike|mistake)$/.test(label) ? `${label}s` : `${label} faults`;
+/** "3 driving faults", "1 serious fault": so many of one severity. */
+export function severityCount(standard: Standard, id: string, times: number): string {
+  const label = severityLabel(standard, id);
+  return `${times} ${times === 1 ? noun(label) : plural(label)}`;
+}
+
+/** "driving fault", "grade 2 fault": a severity's own word, with the noun that it may lack. */
+const noun = (label: string): string =>
+  /(fault|error|demerit|point|strike|mistake)$/.test(label) ? label : `${label} fault`;
+
+const plural = (label: string): string => `${noun(label)}s`;
 
 function whereWords(standard: Standard, where: Where | undefined): string {
   if (!where) return '';

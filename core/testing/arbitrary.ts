@@ -62,8 +62,18 @@ export const anyStandard = ({ caps, ends }: Varied): fc.Arbitrary<Standard> =>
       ofGarage: fc.array(anyLimit, { maxLength: 3 }),
       caps: fc.array(fc.record({ max: fc.nat(3), where: maybe(where) }), { maxLength: caps ? 3 : 0 }),
       retries: fc.nat(2),
+      drive: maybe(
+        fc.record({
+          // The logs last a minute.
+          minutes: fc.constantFrom(0, 0.5, 0.8, 1),
+          independentMinutes: maybe(fc.constantFrom(0.1, 0.4)),
+          pullUps: maybe(fc.nat(2)),
+          manoeuvres: maybe(fc.record({ draw: fc.nat(2), from: fc.constant(['bay-park', 'kerb']) })),
+          leastShare: maybe(fc.constantFrom(0.5, 1)),
+        }),
+      ),
     })
-    .map(({ limits, ofGarage, caps: kept, retries }) => {
+    .map(({ limits, ofGarage, caps: kept, retries, drive }) => {
       const small = standardWith();
       const inputs = (of: typeof limits, prefix: string) =>
         of.map((limit, n) =>
@@ -82,6 +92,7 @@ export const anyStandard = ({ caps, ends }: Varied): fc.Arbitrary<Standard> =>
           where: cap.where ?? {},
         })),
         questions: { ...small.questions, retries },
+        drive,
       });
     });
 
@@ -132,7 +143,17 @@ const body = fc.oneof(
       run,
     }),
   },
+  { weight: 1, arbitrary: fc.record({ kind: some('stage'), stage: some('drive', 'independent') }) },
+  { weight: 1, arbitrary: fc.record({ kind: some('pause', 'resume') }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({ kind: some('said'), feature: some('pull-up', 'turn-left'), text: some('…') }),
+  },
   { weight: 1, arbitrary: fc.record({ kind: some('end'), how: some('finished', 'stopped') }) },
+  {
+    weight: 1,
+    arbitrary: fc.constant({ kind: 'end', how: 'finished', counts: true, reason: 'Driven twice.' }),
+  },
 );
 
 const at = fc.nat(60);

@@ -2,5 +2,5 @@ export { anyLog, anyStandard, free } from './arbitrary';
 export { drawnOn, drawnOnXml, gridPlace, type Drawn } from './drawn';
 export { countyNetwork, countyTraffic, networkOf, osmXml, pieces } from './county';
 export { naiveVerdict } from './naive';
-export { eventsOf, instant, limitInput, standardInput, standardWith } from './small';
+export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';
 export { mockOf } from './mock';

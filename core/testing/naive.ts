@@ -23,6 +23,7 @@ export function naiveVerdict(
   standard: Standard,
   log: readonly DriveEvent[],
   retest: boolean,
+  startedAt: string,
 ): Verdict | null {
   const ordered = log
     .filter((event, n) => log.findIndex(({ id }) => id === event.id) === n)
@@ -97,6 +98,92 @@ export function naiveVerdict(
     unsorted: valid.filter(
       ({ kind, id }) => kind === 'peg' && !valid.some((sort) => sort.kind === 'sort' && sort.of === id),
     ).length,
+    plan: planOf(
+      standard,
+      valid,
+      last?.kind === 'end' ? last : null,
+      startedAt,
+      last?.at ?? lastAt(valid, startedAt),
+    ),
+  };
+}
+
+const lastAt = (log: readonly DriveEvent[], startedAt: string): string =>
+  [
+    startedAt,
+    ...log.flatMap(({ kind, at }) =>
+      ['retract', 'regrade', 'sort', 'note', 'rating'].includes(kind) ? [] : [at],
+    ),
+  ]
+    .sort()
+    .at(-1) ?? startedAt;
+
+/** Second by second: whether the drive is paused then, and in which stage it is. Times are whole seconds here. */
+function planOf(
+  standard: Standard,
+  valid: readonly DriveEvent[],
+  end: (DriveEvent & { kind: 'end' }) | null,
+  startedAt: string,
+  until: string,
+): Verdict['plan'] {
+  const { drive, questions } = standard;
+  const before = (second: number, ...kinds: readonly string[]) =>
+    valid.filter(({ kind, at }) => kinds.includes(kind) && Date.parse(at) <= second).at(-1);
+  const seconds: number[] = [];
+  for (let second = Date.parse(startedAt); second < Date.parse(until); second += 1_000) seconds.push(second);
+  const driven = seconds.filter((second) => before(second, 'pause', 'resume')?.kind !== 'pause');
+  const alone = driven.filter((second) => {
+    const stage = before(second, 'stage');
+    return stage?.kind === 'stage' && stage.stage === 'independent';
+  });
+  const share = drive?.leastShare ?? 0.75;
+  const asked = (part: 'explain' | 'demonstrate') => {
+    const answers = valid.flatMap((event) =>
+      event.kind === 'question' && event.part === part ? [event] : [],
+    );
+    const named = [...new Set(answers.map(({ question }) => question))];
+    return named
+      .slice(0, questions?.[part] ?? 0)
+      .filter((name) =>
+        answers.some(
+          ({ question, right, attempt }) =>
+            question === name && (right || attempt > (questions?.retries ?? 0)),
+        ),
+      ).length;
+  };
+  const steps = valid.flatMap((event) => (event.kind === 'manoeuvre' ? [event] : []));
+  const over = [...new Set(steps.map(({ run }) => run))].filter(
+    (run) => end !== null || steps.some((step) => step.run === run && ['stop', 'end'].includes(step.phase)),
+  );
+  const sideOf = (run: string) => steps.find((step) => step.run === run && step.side)?.side ?? null;
+  const driverOf = (run: string) => steps.find((step) => step.run === run)?.manoeuvre;
+  const course =
+    !drive?.manoeuvres && standard.manoeuvres.some(({ clock, limits }) => clock || limits.length > 0);
+  const due = standard.manoeuvres.flatMap(({ id, sides }) =>
+    (sides?.length ? sides : [null]).map((side) => ({ id, side })),
+  );
+  const notDriven = course
+    ? due.some(({ id, side }) => !over.some((run) => driverOf(run) === id && sideOf(run) === side))
+    : (drive?.manoeuvres?.from ?? []).filter((name) =>
+        over.some((run) =>
+          standard.manoeuvres.some(({ id, kind }) => id === driverOf(run) && [id, kind].includes(name)),
+        ),
+      ).length < (drive?.manoeuvres?.draw ?? 0);
+  const missing = [
+    ...(driven.length < 60 * (drive?.minutes ?? 0) * share ? ['minutes'] : []),
+    ...(alone.length < 60 * (drive?.independentMinutes ?? 0) * share ? ['independent'] : []),
+    ...(valid.filter((event) => event.kind === 'said' && event.feature.startsWith('pull-up')).length <
+    (drive?.pullUps ?? 0)
+      ? ['pull-ups']
+      : []),
+    ...(notDriven ? ['manoeuvre'] : []),
+    ...(asked('explain') < (questions?.explain ?? 0) ? ['explain question'] : []),
+    ...(asked('demonstrate') < (questions?.demonstrate ?? 0) ? ['demonstrate question'] : []),
+  ];
+  return {
+    complete: missing.length === 0,
+    missing,
+    ...(missing.length > 0 && end?.counts && end.reason ? { countedBecause: end.reason } : {}),
   };
 }
 

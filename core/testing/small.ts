@@ -81,6 +81,9 @@ export const limitInput = (changes: Readonly<Record<string, unknown>>): Record<s
 export const instant = (seconds: number): string =>
   new Date(Date.UTC(2026, 8, 14, 8, 0, 0) + seconds * 1000).toISOString();
 
+/** A first test that began at eight. */
+export const firstTest = { retest: false, startedAt: instant(0) } as const;
+
 /** Events of one device, ten seconds apart and numbered from one, unless `at` says otherwise. */
 export function eventsOf(
   bodies: readonly (EventBody & { readonly id?: string; readonly at?: string; readonly device?: string })[],

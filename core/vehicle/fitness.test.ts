@@ -58,8 +58,12 @@ describe('whether a vehicle is fit for a test', () => {
     expect(told(checkup({}, { pressure }), record, TODAY)[0]).toBe(verdict);
   });
 
-  it('says nothing of pressures without a placard', () => {
-    expect(told(checkup({}, { pressure: 100 }), noRecord, TODAY)).toEqual(['fit']);
+  it('says of pressures without a placard only that a tyre is too soft', () => {
+    expect(told(checkup({}, { pressure: 170 }), noRecord, TODAY)).toEqual(['fit']);
+    expect(told(checkup({}, { pressure: 32 }), noRecord, TODAY)).toEqual([
+      'not fit',
+      'Rear right tyre: 32 kPa, too soft to drive on',
+    ]);
   });
 
   it('names each thing that is not in order, the grave ones first', () => {

@@ -11,6 +11,8 @@ export const ADVISED_TREAD = 3;
 /** Pressure off the placard by more than these shares is advice, or not fit (ours). */
 export const PRESSURE_ADVICE = 0.1;
 export const PRESSURE_BAD = 0.25;
+/** Below this, in kPa, a tyre is too soft to drive on whatever the placard says (common practice). */
+export const FLAT = 150;
 /** A going-over older than so many days says little of today; a paper is spoken of so many days ahead (ours). */
 export const CHECKUP_DAYS = 30;
 export const PAPER_DAYS = 30;
@@ -72,11 +74,13 @@ function tyreReasons({ tyres }: Checkup, { placard }: VehicleRecord): Reason[] {
               ),
             ]
           : []),
-      ...(Math.abs(off) > PRESSURE_BAD
-        ? [bad(offText)]
-        : Math.abs(off) > PRESSURE_ADVICE
-          ? [advice(offText)]
-          : []),
+      ...(pressure !== null && pressure < FLAT && !wanted
+        ? [bad(`${name}: ${kpa(pressure)}, too soft to drive on`)]
+        : Math.abs(off) > PRESSURE_BAD
+          ? [bad(offText)]
+          : Math.abs(off) > PRESSURE_ADVICE
+            ? [advice(offText)]
+            : []),
     ];
   });
 }

@@ -36,3 +36,5 @@ export {
   type Wheel,
 } from './parts';
 export { crossing, lineThrough, wearOf, type Line, type Wear } from './wear';
+export { doubtsAbout, odometerText, pressureDoubt } from './doubts';
+export { BAR, MILE_KM, PSI, typedOdometer, typedPressure } from './typed';

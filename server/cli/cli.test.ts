@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from '@jest/globals';
@@ -85,6 +86,10 @@ describe('judge', () => {
       counts: { driving: 16, serious: 0, dangerous: 0 },
       points: 0,
       unsorted: 0,
+      plan: {
+        complete: false,
+        missing: ['independent', 'pull-ups', 'manoeuvre', 'explain question', 'demonstrate question'],
+      },
     });
     expect(verdicts[1]).toMatchObject({ outcome: 'pass', breaches: [] });
   });
@@ -92,6 +97,7 @@ describe('judge', () => {
   it('writes for people when asked', () => {
     const { stdout } = jasperwren('judge', '--text', '--standard', ceiling, '--log', logFile('text', 16));
     expect(stdout).toContain('fail under Fault ceiling 1.1.0');
+    expect(stdout).toContain('Incomplete: no independent driving, no pull-ups, no manoeuvre, no questions');
     expect(stdout).toContain('Driving faults: 16, at most 15');
   });
 
@@ -136,6 +142,7 @@ describe('readiness', () => {
       high: number;
       gains: { item: string }[];
     };
+    expect(JSON.parse(first.stdout)).toMatchObject({ prior: { from: 'shipped' } });
     expect(told.low).toBeLessThan(told.pass);
     expect(told.pass).toBeLessThan(told.high);
     expect(told.gains[0]?.item).toBe('moving-off.check');
@@ -150,6 +157,10 @@ describe('readiness', () => {
     expect(mixed).toMatchObject({ status: 2, stdout: '' });
     expect(mixed.stderr).toContain('is of tomas');
     expect(ready('--log', own, '--day', 'soon').status).toBe(2);
+    expect(ready('--log', own, '--day', '2026-02-30').status).toBe(2);
+    const noSchool = ready('--log', own, '--prior', folder.path('nowhere.db'));
+    expect(noSchool).toMatchObject({ status: 2, stdout: '' });
+    expect(noSchool.stderr).toContain('cannot be opened as a database');
     expect(ready().status).toBe(2);
   });
 });
@@ -237,5 +248,40 @@ describe('check-standard', () => {
     expect(check('says', { examples: [{ ...example, verdict: 'fail' }, ...examples] })).toContain(
       'examples[0].verdict: says fail, but the limits give pass',
     );
+  });
+});
+
+describe('add-instructor', () => {
+  const main = join(root, 'dist', 'server', 'main.js');
+
+  it('does not show a passphrase that is typed at the terminal', async () => {
+    const command = `${process.execPath} ${main} add-instructor --name "Ruta O’Vale" --database ${folder.path('terminal.db')}`;
+    // `script` gives the program a terminal, as a person would have.
+    const child = spawn('script', ['-qefc', command, '/dev/null'], { stdio: ['pipe', 'pipe', 'inherit'] });
+    let shown = '';
+    child.stdout.on('data', (part: Buffer) => {
+      const asked = shown.includes('Passphrase:');
+      shown += part.toString();
+      if (!asked && shown.includes('Passphrase:'))
+        setTimeout(() => child.stdin.write('nobody may read this\n'), 300);
+    });
+    const [code] = (await once(child, 'exit')) as [number];
+    expect(code).toBe(0);
+    expect(shown).toContain('Ruta O’Vale can sign in now.');
+    expect(shown).not.toContain('nobody');
+  });
+
+  it('refuses a name of which nothing can be read, a taken one however it is typed, and a short passphrase', () => {
+    const file = folder.path('names.db');
+    const add = (name: string, input = 'long enough to keep\n') =>
+      spawnSync(process.execPath, [main, 'add-instructor', '--name', name, '--database', file], {
+        encoding: 'utf8',
+        input,
+      });
+    expect(add('Siân O’Rourke').status).toBe(0);
+    expect(add('')).toMatchObject({ status: 2, stdout: '' });
+    expect(add(' \u200b')).toMatchObject({ status: 2, stdout: '' });
+    expect(add("sian o'rourke").stderr).toContain('is there already');
+    expect(add('Short Word', 'short\n').stderr).toContain('at least 10 characters');
   });
 });

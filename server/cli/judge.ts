@@ -1,8 +1,11 @@
 import {
+  countedWords,
   judge,
   judgeUnder,
   MAX_LOG_LENGTH,
+  missingWords,
   readLogUnder,
+  resultOf,
   type Judgement,
   type Log,
 } from '../../core/marking';
@@ -39,7 +42,7 @@ export function translateFiles(fromFile: string, toFile: string, logFiles: reado
       ),
     );
   return eachLog(from.value, logFiles, (_file, { header, events }) => {
-    const { verdict, translation } = judgeUnder(from.value, to.value, events, { retest: header.retest });
+    const { verdict, translation } = judgeUnder(from.value, to.value, events, header);
     const lost = translation.marks.flatMap((mark) =>
       mark.how === 'lost'
         ? [{ by: mark.by, item: mark.from.item, severity: mark.from.severity, why: mark.why }]
@@ -76,18 +79,20 @@ function eachLog(
 }
 
 function judged(standard: Standard, file: string, { header, events }: Log, text: boolean): string {
-  const judgement = judge(standard, events, { retest: header.retest });
+  const judgement = judge(standard, events, header);
   return text ? forPeople(standard, file, judgement) : `${JSON.stringify(judgement.verdict)}\n`;
 }
 
-function forPeople(standard: Standard, file: string, { verdict }: Judgement): string {
+function forPeople(standard: Standard, file: string, judgement: Judgement): string {
+  const { verdict } = judgement;
+  const result = resultOf(judgement);
   const counts = standard.severities
     .map(({ id, label }) => `${label}: ${verdict.counts[id] ?? 0}`)
     .join(', ');
   const breaches = verdict.breaches.map(({ limit: id, scope, total, max, at }) => {
     const limit = limitOf(standard, id);
     const title = limit ? scopedTitle(standard, limit, scope) : id;
-    return `  ${title}: ${total}, at most ${max}; passed at ${at}. ${limit?.because ?? ''}\n`;
+    return `  ${title}: ${total}, at most ${max}; exceeded at ${at}. ${limit?.because ?? ''}\n`;
   });
   const left = verdict.headroom
     .filter(({ scope }) => scope.per === 'test')
@@ -95,6 +100,10 @@ function forPeople(standard: Standard, file: string, { verdict }: Judgement): st
       const limit = limitOf(standard, id);
       return `  ${limit ? limitTitle(standard, limit) : id}: ${over < 0 ? `${-over} over` : `${over} left`}\n`;
     });
-  const provisional = verdict.unsorted > 0 ? ` (provisional: ${verdict.unsorted} pegs unsorted)` : '';
-  return `${file}: ${verdict.outcome}${provisional} under ${standard.title} ${standard.version}\n  ${counts}\n${breaches.join('')}${left.join('')}`;
+  const plan =
+    result.missing.length === 0
+      ? ''
+      : `  ${result.countedBecause === null ? `Incomplete: ${missingWords(result.missing)}` : countedWords(result.missing, result.countedBecause)}\n`;
+  const provisional = verdict.unsorted > 0 ? ` (provisional: ${verdict.unsorted} flags to sort)` : '';
+  return `${file}: ${result.outcome}${provisional} under ${standard.title} ${standard.version}\n${plan}  ${counts}\n${breaches.join('')}${left.join('')}`;
 }

@@ -2,15 +2,12 @@ import { existsSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
+import { read } from 'read';
 import packageJson from '../../package.json' with { type: 'json' };
-import { addDemoRoutes, seedDemo } from '../demo';
-import { serve, type Running, type ServeOptions } from '../serve';
-import { addInstructor, DatabaseProblem, instructorNamed, listNetworks, openDatabase } from '../store';
-import { checkStandards } from './checkStandard';
+import { nameKey, plainName } from '../../core/names';
+import { clockFrom } from '../clock';
+import type { Running, ServeOptions } from '../serve';
 import type { Outcome } from './io';
-import { judgeFiles, translateFiles } from './judge';
-import { readinessOfFiles } from './readiness';
-import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
 const root = resolve(import.meta.dirname, '..', '..');
@@ -24,15 +21,29 @@ const program = new Command('jasperwren')
 const portOption = () =>
   new Option('--port <number>', 'port to answer on').env('PORT').default(4820).argParser(portNumber);
 
+/** For tests: the rest of the program asks its clock, never the machine's. */
+const nowOption = () =>
+  new Option('--now <instant>', 'pretend that it is this instant, and go on from there')
+    .argParser((text) => {
+      const instant = new Date(text);
+      if (Number.isNaN(instant.getTime()))
+        throw new InvalidArgumentError('an instant such as 2026-11-18T10:00:00Z');
+      return clockFrom(instant);
+    })
+    .default(clockFrom(null), 'the present')
+    .hideHelp();
+
 program
   .command('judge')
   .description('print the verdict of each log under a standard, one JSON object a line')
   .requiredOption('--standard <file>', 'the marking standard (*.standard.json)')
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .option('--text', 'write for people', false)
-  .action(({ standard, log, text }: { standard: string; log: string[]; text: boolean }) =>
-    report(log.length > 0 ? judgeFiles(standard, log, { text }) : wrong('At least one --log is wanted.\n')),
-  );
+  .action(async ({ standard, log, text }: { standard: string; log: string[]; text: boolean }) => {
+    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+    const { judgeFiles } = await import('./judge');
+    return report(judgeFiles(standard, log, { text }));
+  });
 
 program
   .command('translate')
@@ -40,9 +51,11 @@ program
   .requiredOption('--standard <file>', 'the standard that the logs were marked under')
   .requiredOption('--to <file>', 'the standard to judge them under')
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
-  .action(({ standard, to, log }: { standard: string; to: string; log: string[] }) =>
-    report(log.length > 0 ? translateFiles(standard, to, log) : wrong('At least one --log is wanted.\n')),
-  );
+  .action(async ({ standard, to, log }: { standard: string; to: string; log: string[] }) => {
+    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+    const { translateFiles } = await import('./judge');
+    return report(translateFiles(standard, to, log));
+  });
 
 program
   .command('readiness')
@@ -50,18 +63,31 @@ program
   .requiredOption('--standard <file>', 'the standard that the logs were marked under')
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .option('--day <day>', 'day of the test, such as 2026-12-01; else that of the last log')
-  .action(({ standard, log, day }: { standard: string; log: string[]; day?: string }) => {
-    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
-    if (day !== undefined && Number.isNaN(Date.parse(`${day}T12:00:00.000Z`)))
-      return report(wrong('--day must be a day such as 2026-12-01.\n'));
-    return report(readinessOfFiles(standard, log, day ?? null));
-  });
+  .option('--prior <file>', 'database of the school whose rates it leans on; else the shipped rates')
+  .action(
+    async ({
+      standard,
+      log,
+      day,
+      prior,
+    }: {
+      standard: string;
+      log: string[];
+      day?: string;
+      prior?: string;
+    }) => {
+      if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+      if (day !== undefined && !isDay(day)) return report(wrong('--day must be a day such as 2026-12-01.\n'));
+      const { readinessOfFiles } = await import('./readiness');
+      return report(await readinessOfFiles(standard, log, day ?? null, prior ?? null));
+    },
+  );
 
 program
   .command('check-standard')
   .description('check standard files and run their worked examples')
   .argument('<file...>', 'standard files (*.standard.json)')
-  .action((files: string[]) => report(checkStandards(files)));
+  .action(async (files: string[]) => report((await import('./checkStandard')).checkStandards(files)));
 
 const network = program.command('network').description('road networks from OpenStreetMap extracts');
 
@@ -75,7 +101,7 @@ network
     new Option('--side <side>', 'side on which one drives').choices(['left', 'right']).default('left'),
   )
   .action(async (file: string, how: { out: string; title: string; side: 'left' | 'right' }) =>
-    report(await importNetwork(file, how)),
+    report(await (await import('./roads')).importNetwork(file, how)),
   );
 
 network
@@ -84,8 +110,8 @@ network
   .requiredOption('--out <file>', 'the extract to write (*.osm)')
   .option('--seed <number>', 'another number, another county', wholeNumber, 1)
   .option('--towns <number>', 'so many by so many towns', wholeNumber, 1)
-  .action(({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
-    report(makeNetwork(out, { seed, towns })),
+  .action(async ({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
+    report((await import('./roads')).makeNetwork(out, { seed, towns })),
   );
 
 const route = program.command('route').description('routes: sheets, other formats, and composing');
@@ -96,8 +122,8 @@ route
   .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
   .option('--standard <file>', 'a marking standard whose drive plan is wanted')
   .option('--text', 'write for people', false)
-  .action((file: string, { standard, text }: { standard?: string; text: boolean }) =>
-    report(routeSheet(file, standard ?? null, { text })),
+  .action(async (file: string, { standard, text }: { standard?: string; text: boolean }) =>
+    report((await import('./roads')).routeSheet(file, standard ?? null, { text })),
   );
 
 route
@@ -107,7 +133,9 @@ route
   .addOption(
     new Option('--to <format>', 'the format').choices(['gpx', 'geojson', 'json']).makeOptionMandatory(),
   )
-  .action((file: string, { to }: { to: 'gpx' | 'geojson' | 'json' }) => report(convertRoute(file, to)));
+  .action(async (file: string, { to }: { to: 'gpx' | 'geojson' | 'json' }) =>
+    report((await import('./roads')).convertRoute(file, to)),
+  );
 
 route
   .command('compose')
@@ -131,7 +159,7 @@ route
       seed: number;
       proposals: number;
       steps: number;
-    }) => report(await composeRoutes(file, asked)),
+    }) => report(await (await import('./roads')).composeRoutes(file, asked)),
   );
 
 program
@@ -141,10 +169,10 @@ program
   .option('--host <address>', 'address to bind to', '127.0.0.1')
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
   .option('--log-level <level>', 'info, warn, error or silent', 'info')
-  .action(async ({ port, host, database, logLevel }: Record<string, string> & { port: number }) => {
-    const running = await serve(
-      options({ port, host: host ?? '127.0.0.1', database: database ?? '', logLevel: logLevel ?? 'info' }),
-    );
+  .addOption(nowOption())
+  .action(async (given: Given) => {
+    const { serve } = await import('../serve');
+    const running = await serve(options(given));
     say(running, 'Sign in with an instructor made by: jasperwren add-instructor --name "…"');
   });
 
@@ -155,10 +183,16 @@ program
   .option('--database <file>', 'database file', join(root, 'var', 'demo.db'))
   .option('--fresh', 'throw the demo data away and make it anew', false)
   .option('--log-level <level>', 'info, warn, error or silent', 'warn')
-  .action(async (given: { port: number; database: string; fresh: boolean; logLevel: string }) => {
+  .addOption(nowOption())
+  .action(async (given: Omit<Given, 'host'> & { readonly fresh: boolean }) => {
     if (given.fresh)
       for (const ending of ['', '-wal', '-shm']) rmSync(given.database + ending, { force: true });
     const making = !existsSync(given.database);
+    const [{ serve }, { addDemoRoutes, seedDemo }, { listNetworks }] = await Promise.all([
+      import('../serve'),
+      import('../demo'),
+      import('../store'),
+    ]);
     const running = await serve({
       ...options({ ...given, host: '127.0.0.1' }),
       morePorts: 20,
@@ -169,8 +203,8 @@ program
           .selectFrom('instructors')
           .select((is) => is.fn.countAll<number>().as('people'))
           .executeTakeFirstOrThrow();
-        if (people === 0) await seedDemo(db, new Date());
-        else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, new Date());
+        if (people === 0) await seedDemo(db, given.now());
+        else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, given.now());
       },
     });
     say(running, making ? 'The demo school was made anew.' : 'The demo school is as you left it.');
@@ -182,31 +216,56 @@ program
   .requiredOption('--name <name>', 'their name')
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
   .action(async ({ name, database }: { name: string; database: string }) => {
+    if (nameKey(name) === '' || plainName(name).length > 80)
+      return report(wrong('--name must be a name that can be read, of at most 80 characters.\n'));
     const passphrase = await askPassphrase();
     if (passphrase.length < 10) return report(wrong('The passphrase must have at least 10 characters.\n'));
+    const { addInstructor, instructorNamed, openDatabase } = await import('../store');
     const db = await openDatabase(database);
     try {
       if (await instructorNamed(db, name)) return report(wrong(`${name} is there already.\n`));
       await addInstructor(db, { name, passphrase, demo: false });
-      report({ code: 0, out: `${name} can sign in now.\n`, err: '' });
+      report({ code: 0, out: `${plainName(name)} can sign in now.\n`, err: '' });
     } finally {
       await db.destroy();
     }
   });
 
-function options(given: Pick<ServeOptions, 'port' | 'host' | 'database' | 'logLevel'>): ServeOptions {
-  return { ...given, morePorts: 0, demo: false, root, version: packageJson.version };
+/** What is given on the command line to a server. */
+type Given = Pick<ServeOptions, 'port' | 'host' | 'database' | 'logLevel' | 'now'>;
+
+/** A day of the calendar: 2026-02-30 is none. */
+const isDay = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
+  new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
+
+function options({ port, host, database, logLevel, now }: Given): ServeOptions {
+  return {
+    port,
+    host,
+    database,
+    logLevel,
+    now,
+    morePorts: 0,
+    demo: false,
+    root,
+    version: packageJson.version,
+  };
 }
 
 function say(running: Running, more: string): void {
-  console.log(`Jasperwren answers at ${running.address}\n${more}\nStop it with Ctrl+C.`);
+  // Before it is said that it can be stopped.
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => void running.close().then(() => process.exit(0)));
+  console.log(`Jasperwren answers at ${running.address}\n${more}\nStop it with Ctrl+C.`);
 }
 
+/** On a terminal it is not shown while it is typed; from a pipe it is the first line. */
 async function askPassphrase(): Promise<string> {
-  const lines = createInterface({ input: process.stdin, output: process.stderr, terminal: false });
-  process.stderr.write('Passphrase: ');
+  if (process.stdin.isTTY)
+    return (await read({ prompt: 'Passphrase: ', silent: true, output: process.stderr })).trim();
+  const lines = createInterface({ input: process.stdin, terminal: false });
   for await (const line of lines) return line.trim();
   return '';
 }
@@ -240,7 +299,7 @@ try {
   await program.parseAsync();
 } catch (error) {
   if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? 0 : 2;
-  else if (error instanceof DatabaseProblem || isAddressError(error)) report(wrong(`${error.message}\n`));
+  else if (isDatabaseProblem(error) || isAddressError(error)) report(wrong(`${error.message}\n`));
   else {
     console.error(error);
     process.exitCode = 1;
@@ -253,4 +312,9 @@ function isAddressError(error: unknown): error is Error {
     'code' in error &&
     ['EADDRINUSE', 'EACCES', 'EADDRNOTAVAIL'].includes(String(error.code))
   );
+}
+
+/** Known by its name, so that commands without a database need not load one. */
+function isDatabaseProblem(error: unknown): error is Error {
+  return error instanceof Error && error.name === 'DatabaseProblem';
 }

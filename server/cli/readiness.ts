@@ -1,19 +1,32 @@
 import { MAX_LOG_LENGTH, readLogUnder } from '../../core/marking';
-import { evidenceOf, readinessOf, usualSettings, type MockDrive } from '../../core/readiness';
-import { MAX_STANDARD_LENGTH, readStandard } from '../../core/standard';
+import { evidenceOf, noonOf, readinessOf, usualSettings, type MockDrive } from '../../core/readiness';
+import { MAX_STANDARD_LENGTH, readStandard, type Standard } from '../../core/standard';
+import { openToRead } from '../store';
+import { priorFor, type Prior } from '../work';
 import { done, readWith, refused, type Outcome } from './io';
 
+/** Without a school the shipped rates are the prior, and safety questions count as they were marked. */
+const shipped: Prior = {
+  school: { tests: 0, marks: [], exposures: [] },
+  settings: usualSettings,
+  questions: [],
+  answers: [],
+  papers: [],
+  papersSeen: null,
+};
+
 /**
- * Prints how ready the learner of these logs is, as one JSON object. Without a school, the shipped rates are the
- * prior; safety questions count as they were marked.
+ * Prints how ready the learner of these logs is, as one JSON object, with the prior that it leans on.
  *
  * @param day of the test, `2026-12-01`; null: the day of the last log
+ * @param priorFile database of a school; null: the shipped rates
  */
-export function readinessOfFiles(
+export async function readinessOfFiles(
   standardFile: string,
   logFiles: readonly string[],
   day: string | null,
-): Outcome {
+  priorFile: string | null,
+): Promise<Outcome> {
   const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
   if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
   const logs = logFiles.map((file) => ({
@@ -54,23 +67,43 @@ export function readinessOfFiles(
       },
     ]);
   const last = mocks.reduce((latest, { mock }) => (mock.startedAt > latest ? mock.startedAt : latest), '');
-  const at = day === null ? last : `${day}T12:00:00.000Z`;
+  const at = noonOf(day ?? last.slice(0, 10));
+  const prior =
+    priorFile === null
+      ? shipped
+      : await schoolPrior(
+          priorFile,
+          standard.value,
+          learner,
+          mocks.map(({ mock }) => mock),
+        );
   const { word, conditions, forecast, tests } = readinessOf({
     learner,
     standard: standard.value,
     evidence: mocks.map(({ mock }) => evidenceOf(standard.value, mock)),
-    school: { tests: 0, marks: [], exposures: [] },
-    settings: usualSettings,
-    questions: [],
-    answers: [],
-    papers: [],
-    papersSeen: null,
+    ...prior,
     day: at,
     now: at,
     hours: 0,
   });
   const { pass, low, high, broken, gains } = forecast;
+  const from =
+    priorFile === null ? { from: 'shipped' } : { from: 'school', file: priorFile, tests: prior.school.tests };
   return done(
-    `${JSON.stringify({ learner, day: at, word, pass, low, high, tests, broken, gains, conditions })}\n`,
+    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests, broken, gains, conditions })}\n`,
   );
+}
+
+async function schoolPrior(
+  file: string,
+  standard: Standard,
+  learner: string,
+  mocks: readonly MockDrive[],
+): Promise<Prior> {
+  const db = openToRead(file);
+  try {
+    return await priorFor(db, standard, learner, mocks);
+  } finally {
+    await db.destroy();
+  }
 }

@@ -1,6 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { readRoute, writeRoute, type Route } from '../../core/route';
+import { lengthOf } from '../../core/geo';
+import { openNetwork, type NetworkFile } from '../../core/network';
+import { parseRoute, readRoute, writeRoute, type Route } from '../../core/route';
 import { scratchFolder } from '../testing';
 import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
@@ -19,6 +21,16 @@ const asked = {
   proposals: 1,
   steps: 1_500,
 };
+
+/** The place of a network that lies farthest north-east, as the command line takes it. */
+function cornerOf(networkFile: string): string {
+  const { x, y, frame } = openNetwork(JSON.parse(readFileSync(networkFile, 'utf8')) as NetworkFile);
+  let best = 0;
+  for (let p = 1; p < x.length; p += 1)
+    if ((x[p] ?? 0) + (y[p] ?? 0) > (x[best] ?? 0) + (y[best] ?? 0)) best = p;
+  const { lat, lon } = frame.toPlace({ x: x[best] ?? 0, y: y[best] ?? 0 });
+  return `${lat.toFixed(5)},${lon.toFixed(5)}`;
+}
 
 let route: Route;
 beforeAll(async () => {
@@ -52,6 +64,32 @@ describe('the command line of roads and routes', () => {
       'Level crossing: there is none',
     );
   });
+
+  it('on a network many kilometres wide, far north, makes routes that fit their own line and can be printed at once', async () => {
+    const [wideOsm, wide, loops] = ['wide.osm', 'wide.json', 'loops.jsonl'].map((name) => folder.path(name));
+    makeNetwork(wideOsm ?? '', { seed: 7, towns: 2 });
+    await importNetwork(wideOsm ?? '', { out: wide ?? '', title: 'Wide', side: 'left' });
+    const composed = await composeRoutes(wide ?? '', {
+      ...asked,
+      start: cornerOf(wide ?? ''),
+      minutes: 38,
+      want: [],
+      proposals: 2,
+      steps: 400,
+    });
+    expect(composed.err).toBe('');
+    for (const line of composed.out.trim().split('\n')) {
+      const { route: made } = JSON.parse(line) as { route: Route };
+      expect(parseRoute(made)).toMatchObject({ ok: true });
+      // The same metres everywhere: along the roads and along the line.
+      expect(made.features.at(-1)?.along).toBeCloseTo(lengthOf(made.line), 0);
+    }
+    // What composing wrote is read as it is: the best one of several.
+    writeFileSync(loops ?? '', composed.out);
+    const sheet = routeSheet(loops ?? '', null, { text: true });
+    expect(sheet).toMatchObject({ code: 0, err: '' });
+    expect(sheet.out).toContain('Composed, 38 minutes');
+  }, 60_000);
 
   it('converts without loss, through GPX and GeoJSON and back', () => {
     for (const to of ['gpx', 'geojson'] as const) {

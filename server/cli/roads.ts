@@ -83,7 +83,7 @@ function readAny(text: string): Parsed<Route> {
     : failed([
         {
           path: '',
-          message: 'is a line of another program: bring it in the application, where it is laid onto roads',
+          message: 'is a line of another program: import it in the application, where it is laid onto roads',
         },
       ]);
 }

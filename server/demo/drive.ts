@@ -1,4 +1,4 @@
-import type { DriveEvent, EventBody } from '../../core/marking';
+import { PULL_UP, type DriveEvent, type EventBody } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
 import { areaOf, ratedAreas } from '../../core/coaching';
 import { compileStandard, manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
@@ -58,11 +58,17 @@ export function demoDrive(
   random: Random,
   standard: Standard,
   who: DemoLearner,
-  mock: { readonly startedAt: Date; readonly progress: number; readonly pegs: number },
+  mock: {
+    readonly startedAt: Date;
+    readonly progress: number;
+    readonly pegs: number;
+    /** Broken off by the weather half-way: an incomplete test. */
+    readonly cutShort: boolean;
+  },
 ): DriveEvent[] {
   const device = 'demo-tablet';
   const log: DriveEvent[] = [];
-  const minutes = between(random, 36, 43);
+  const minutes = between(random, 36, 43) * (mock.cutShort ? 0.5 : 1);
   const at = (minute: number) => new Date(mock.startedAt.getTime() + minute * 60_000).toISOString();
   const add = (minute: number, event: EventBody): string => {
     const id = uuidFrom(random);
@@ -76,7 +82,7 @@ export function demoDrive(
     ['checks', 0.8],
     ['question', 2.2],
     ['drive', 3.5],
-    ['independent', minutes * 0.45],
+    ['independent', minutes * 0.4],
     ['manoeuvre', minutes * 0.82],
     ['return', minutes * 0.92],
   ] as const;
@@ -91,18 +97,21 @@ export function demoDrive(
   add(2.6, { kind: 'question', question: told, part: 'explain', right: answered, attempt: 1 });
   if (!answered)
     add(3, { kind: 'question', question: told, part: 'explain', right: random() < 0.6, attempt: 2 });
-  add(minutes * 0.35, {
-    kind: 'question',
-    question: shown,
-    part: 'demonstrate',
-    right: random() < 0.8,
-    attempt: 1,
-  });
+  const demonstrated = random() < 0.8;
+  const demonstrate = { kind: 'question', question: shown, part: 'demonstrate' } as const;
+  add(minutes * 0.35, { ...demonstrate, right: demonstrated, attempt: 1 });
+  if (!demonstrated) add(minutes * 0.35 + 0.4, { ...demonstrate, right: questions() < 0.5, attempt: 2 });
+  for (let n = 0; n < (standard.drive?.pullUps ?? 0); n += 1)
+    add(minutes * (0.12 + 0.08 * n), {
+      kind: 'said',
+      feature: PULL_UP,
+      text: 'Pull up on the left when it is safe',
+    });
 
   /** Manoeuvres go wrong while they are driven, directions in the independent part. */
   const minuteFor = ({ skill }: Item): number => {
     if (manoeuvreOfSkill(skill)) return between(random, minutes * 0.82, minutes * 0.91);
-    if (skill === 'follow-directions') return between(random, minutes * 0.46, minutes * 0.8);
+    if (skill === 'follow-directions') return between(random, minutes * 0.41, minutes * 0.8);
     return between(random, 4, until);
   };
   const [small, gravest] = countingSeverities(standard);

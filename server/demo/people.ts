@@ -29,6 +29,8 @@ export interface DemoLearner {
   readonly lastMockAgo: number;
   /** How far above (or below) the instructor this learner rates a drive, of ten; and how far that wavers. */
   readonly sureness?: number;
+  /** Number of a mock, from nought, that the weather cut short. */
+  readonly cutShort?: number;
   /** Official tests that were taken: days ago, and whether they were passed. */
   readonly results?: readonly (readonly [daysAgo: number, passed: boolean])[];
 }
@@ -107,6 +109,7 @@ export const demoLearners: readonly DemoLearner[] = [
   }),
   learner('Bram Oosterwal', 'fault-ceiling', [0, 1], {
     mocks: 4,
+    cutShort: 0,
     faults: [16, 10],
     grave: [0.7, 0.3],
     habits: {},

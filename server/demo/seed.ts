@@ -11,7 +11,9 @@ import {
   changeVehicle,
   keepNetwork,
   keepRoute,
+  keepSettings,
   newestStandard,
+  SCHOOL,
   type Database,
 } from '../store';
 import { demoDrill } from './drill';
@@ -36,6 +38,7 @@ const TRACKED_DAYS = 12;
  */
 export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Promise<void> {
   const random = randomFrom(seed);
+  await keepSettings(db, SCHOOL, 0, { standard: 'fault-ceiling', units: 'imperial' });
   const instructors: string[] = [];
   for (const name of demoInstructors) {
     const instructor = { id: uuidFrom(random), name, passphrase: DEMO_PASSPHRASE, demo: true };
@@ -57,12 +60,9 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
   for (const [n, who] of demoLearners.entries()) {
     const standard = await shippedStandard(db, who.standard);
     const id = uuidFrom(random);
-    const testDate =
-      who.testIn === null ? null : new Date(today.getTime() + who.testIn * DAY).toISOString().slice(0, 10);
-    await addLearner(db, { id, name: who.name, testDate });
+    await addLearner(db, { id, name: who.name });
     await changeLearner(db, id, 1, {
       name: who.name,
-      testDate,
       standard: standard.id,
       papers: demoPapers(today, n),
       overrule: null,
@@ -137,7 +137,12 @@ async function seedMocks(
     );
     const progress = who.mocks === 1 ? 0 : n / (who.mocks - 1);
     const pegs = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
-    const drive = demoDrive(random, standard, who, { startedAt, progress, pegs });
+    const drive = demoDrive(random, standard, who, {
+      startedAt,
+      progress,
+      pegs,
+      cutShort: who.cutShort === n,
+    });
     // Receivers came lately: earlier drives tell their places, but not the way between.
     const tracked = to.today.getTime() - startedAt.getTime() < TRACKED_DAYS * DAY;
     await addEvents(db, test, route ? onRoute(drive, standard, route, { test, tracked }) : drive);

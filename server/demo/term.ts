@@ -48,10 +48,9 @@ export async function seedResults(
   for (const name of FORMER) {
     const id = uuidFrom(random);
     former.push(id);
-    await addLearner(db, { id, name, testDate: null });
+    await addLearner(db, { id, name });
     await changeLearner(db, id, 1, {
       name,
-      testDate: null,
       standard: 'fault-ceiling',
       papers: [],
       overrule: null,
@@ -137,6 +136,7 @@ export async function seedDiary(
         lon: start?.lon ?? null,
       },
       null,
+      today,
     );
   };
   const hours = [8, 10, 13, 15] as const;

@@ -7,6 +7,7 @@ export { isLoopbackHost, originCheck } from './originCheck';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';
+export { oneOf, textOf } from './query';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
 export { session, sessionToken, setSession, signedIn } from './session';

@@ -3,16 +3,21 @@ import PDFDocument from 'pdfkit';
 import type { TestView } from '../../contract';
 import {
   clockText,
-  decisiveWords,
+  cleanSections,
+  countsNowhere,
   elapsedSeconds,
   leftWords,
   outcomeWords,
-  provisionalWords,
+  resultOf,
+  resultWords,
+  remarksOn,
   secondsSince,
   stageAt,
   type Judgement,
 } from '../../core/marking';
 import type { Place } from '../../core/geo';
+import { positionsOf } from '../../core/hotspot';
+import type { Route } from '../../core/route';
 import {
   compileStandard,
   limitOf,
@@ -43,7 +48,8 @@ interface Drive {
   readonly standard: Standard;
   readonly judgement: Judgement;
   /** The way of the route that was driven, when it is known. */
-  readonly line: readonly Place[];
+  /** The route that was driven, if any. */
+  readonly route: Route | null;
   /** The verdict under other standards; null where too little carried over to say. */
   readonly others: readonly {
     readonly title: string;
@@ -53,7 +59,7 @@ interface Drive {
 }
 
 /** The report of one drive on A4: real text, with tagged headings and tables for screen readers. */
-export function reportPdf({ test, standard, judgement, line, others }: Drive): Promise<Buffer> {
+export function reportPdf({ test, standard, judgement, route, others }: Drive): Promise<Buffer> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -82,12 +88,12 @@ export function reportPdf({ test, standard, judgement, line, others }: Drive): P
   page.heading(1, `Mock test of ${test.learner.name}`);
   page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
   page.gap(8);
-  page.heading(2, outcomeWords[judgement.verdict.outcome], {
-    colour: judgement.verdict.outcome === 'pass' ? INK : JASPER,
+  const result = resultOf(judgement);
+  page.heading(2, outcomeWords[result.outcome], {
+    colour: result.outcome === 'pass' ? INK : JASPER,
   });
-  page.text(decisiveWords(standard, judgement.verdict));
-  const provisional = provisionalWords(judgement.verdict.unsorted);
-  if (provisional) page.text(provisional, { bold: true });
+  for (const words of resultWords(standard, result, judgement.verdict)) page.text(words);
+  for (const words of remarksOn(standard, judgement)) page.text(words, { bold: true });
   page.gap(4);
   for (const [name, value] of [
     ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
@@ -99,8 +105,8 @@ export function reportPdf({ test, standard, judgement, line, others }: Drive): P
     page.text(`${name}: ${value}`);
 
   timeLine(page, standard, judgement, { startedAt: test.startedAt, seconds });
-  map(page, standard, judgement, line);
-  sections(page, standard, judgement);
+  map(page, standard, judgement, route);
+  sections(page, standard, judgement, test);
   limits(page, standard, judgement, test.startedAt);
   totals(page, standard, judgement, { startedAt: test.startedAt, seconds });
   underOthers(page, others);
@@ -182,8 +188,12 @@ function timeLine(page: Page, standard: Standard, { marks }: Judgement, { starte
   );
 }
 
-function map(page: Page, standard: Standard, { marks }: Judgement, line: readonly Place[]): void {
-  const placed = marks.flatMap(({ place, severity }) => (place ? [{ place, severity }] : []));
+function map(page: Page, standard: Standard, { marks, drive }: Judgement, route: Route | null): void {
+  const line = route?.line ?? [];
+  const placed = positionsOf(marks, drive, route).flatMap((position, n) => {
+    const mark = marks[n];
+    return position && mark ? [{ place: position.place, severity: mark.severity }] : [];
+  });
   const all = [...line, ...placed.map(({ place }) => place)];
   if (all.length < 2) return;
   const { severities } = compileStandard(standard);
@@ -289,7 +299,7 @@ function underOthers(page: Page, others: Drive['others']): void {
   );
 }
 
-function sections(page: Page, standard: Standard, judgement: Judgement): void {
+function sections(page: Page, standard: Standard, judgement: Judgement, test: TestView): void {
   const counting = judgement.marks.filter(({ uncounted }) => uncounted === null);
   const rows = standard.sections.flatMap((section) =>
     section.items.flatMap((item) => {
@@ -309,15 +319,14 @@ function sections(page: Page, standard: Standard, judgement: Judgement): void {
       2.4,
       ...standard.severities.map(() => 0.8),
     ]);
-  const clean = standard.sections.filter(({ title }) => !rows.some(([section]) => section === title));
-  if (rows.length > 0 && clean.length > 0)
-    page.text(`Clean: ${clean.map(({ title }) => title.toLowerCase()).join(', ')}.`);
+  const clean = cleanSections(standard, judgement, test);
+  if (clean.length > 0) page.text(`Clean: ${clean.map(({ title }) => title.toLowerCase()).join(', ')}.`);
 }
 
 function limits(page: Page, standard: Standard, judgement: Judgement, startedAt: string): void {
   page.heading(2, 'Every limit');
   page.table(
-    ['Limit', 'Total', 'At most', 'Left', 'Passed at'],
+    ['Limit', 'Total', 'At most', 'Left', 'Exceeded at'],
     judgement.verdict.headroom.flatMap((row) => {
       const limit = limitOf(standard, row.limit);
       // A limit of an item or a run that is far off would fill the sheet.
@@ -334,7 +343,8 @@ function limits(page: Page, standard: Standard, judgement: Judgement, startedAt:
   );
 }
 
-function order(page: Page, standard: Standard, { drive, marks }: Judgement, startedAt: string): void {
+function order(page: Page, standard: Standard, judgement: Judgement, startedAt: string): void {
+  const { drive, marks } = judgement;
   const { itemOf, severities } = compileStandard(standard);
   const rows = [
     ...marks.map((mark) => ({
@@ -342,10 +352,15 @@ function order(page: Page, standard: Standard, { drive, marks }: Judgement, star
       cells: [
         itemOf(mark.item).item.label,
         severities.get(mark.severity)?.label ?? mark.severity,
-        mark.uncounted === null ? '' : 'not counted',
+        [
+          mark.uncounted === null ? '' : 'not counted',
+          countsNowhere(standard, mark) ? 'counts in no limit' : '',
+        ]
+          .filter((remark) => remark !== '')
+          .join(', '),
       ],
     })),
-    ...drive.interventions.map(({ at, by }) => ({ at, cells: ['The instructor acted', by, ''] })),
+    ...drive.interventions.map(({ at, by }) => ({ at, cells: ['The instructor stepped in', by, ''] })),
     ...drive.notes.map(({ at, text }) => ({ at, cells: [text, 'note', ''] })),
   ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   page.heading(2, 'Everything in order');

@@ -62,7 +62,7 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
     if (problems.length > 0) throw badInput('The entry has problems; nothing was stored.', problems);
     const revision = ctx.get('if-match') === '' ? null : wantedRevision(ctx);
     const held = await lessonById(db, id);
-    if (!(await keepLesson(db, id, instructor.id, lesson, revision))) {
+    if (!(await keepLesson(db, id, instructor.id, lesson, revision, now()))) {
       // A browser that got no answer asks again: the same entry is no conflict.
       const same =
         held && held.startsAt === new Date(lesson.startsAt).toISOString() && held.kind === lesson.kind;
@@ -77,7 +77,7 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
 
   router.delete('/lessons/:id', async (ctx) => {
     signedIn(ctx);
-    if (!(await removeLesson(db, String(ctx.params.id), wantedRevision(ctx))))
+    if (!(await removeLesson(db, String(ctx.params.id), wantedRevision(ctx), now())))
       throw changedMeanwhile('entry');
     ctx.status = 204;
   });

@@ -14,6 +14,7 @@ import { readinessRoutes } from './readiness';
 import { reportRoutes } from './reports';
 import { resultRoutes } from './results';
 import { routeRoutes } from './routes';
+import { schoolRoutes } from './school';
 import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
 import { testRoutes } from './tests';
@@ -35,6 +36,7 @@ export function routes(parts: Parts): Router {
     ctx.body = openApi(parts.version);
   });
   sessionRoutes(router, parts, signInThrottle());
+  schoolRoutes(router, parts);
   learnerRoutes(router, parts);
   readinessRoutes(router, parts);
   coachingRoutes(router, parts);

@@ -1,5 +1,6 @@
 import type Router from '@koa/router';
-import { LearnerChange, NewLearner, type HabitsView } from '../../contract';
+import { LearnerChange, NewLearner, type HabitsView, type LearnerView, type Page } from '../../contract';
+import { plainName } from '../../core/names';
 import { habitsOf } from '../../core/marking';
 import {
   badInput,
@@ -8,12 +9,23 @@ import {
   conflict,
   etagOf,
   notFound,
+  oneOf,
   pageOf,
   pagingOf,
   signedIn,
+  textOf,
   wantedRevision,
 } from '../http';
-import { addLearner, changeLearner, drivesBefore, learnerById, listLearners, newestStandard } from '../store';
+import {
+  addLearner,
+  bookTest,
+  changeLearner,
+  drivesBefore,
+  inTransaction,
+  learnerById,
+  listLearners,
+  newestStandard,
+} from '../store';
 import type { Parts } from './parts';
 
 /** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
@@ -24,16 +36,26 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   router.get('/learners', async (ctx) => {
     signedIn(ctx);
     const { limit, after } = pagingOf(ctx);
-    const learners = await listLearners(db, { limit: limit + 1, after });
-    ctx.body = pageOf(learners, limit, ({ name, id }) => [name, id]);
+    const sort = oneOf(ctx, 'sort', ['name', 'test']);
+    const search = textOf(ctx, 'search');
+    const today = now().toISOString().slice(0, 10);
+    const found = await listLearners(db, { limit: limit + 1, after, search, sort, today });
+    const { items, next } = pageOf(found, limit, ({ key, learner }) => [key, learner.id]);
+    ctx.body = { items: items.map(({ learner }) => learner), next } satisfies Page<LearnerView>;
   });
 
   router.post('/learners', async (ctx) => {
-    signedIn(ctx);
+    const instructor = signedIn(ctx);
     const learner = bodyAs(ctx, NewLearner);
-    const added = await addLearner(db, learner);
+    const { testDate = null, zone = 'UTC' } = learner;
+    const added = await inTransaction(db, async (all) => {
+      const fresh = await addLearner(all, learner);
+      if (fresh && testDate !== null)
+        await bookTest(all, learner.id, testDate, { instructor: instructor.id, zone, now: now() });
+      return fresh;
+    });
     const held = await learnerById(db, learner.id);
-    if (!held || (!added && held.name !== learner.name.trim()))
+    if (!held || (!added && held.name !== plainName(learner.name)))
       throw conflict('Another learner has this id.');
     ctx.status = added ? 201 : 200;
     ctx.set('ETag', etagOf(held.revision));
@@ -73,7 +95,8 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     if (!held) throw notFound('such learner');
     const {
       name = held.name,
-      testDate = held.testDate,
+      testDate,
+      zone = 'UTC',
       standard = held.standard,
       papers = held.papers,
       left = held.left,
@@ -86,9 +109,14 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       change.overrule === undefined
         ? held.overrule
         : change.overrule && { ...change.overrule, by: instructor.name, at: now().toISOString() };
-    const changed = { name, testDate, standard, papers, overrule, left };
-    if (!(await changeLearner(db, held.id, revision, changed))) throw changedMeanwhile('learner');
-    ctx.set('ETag', etagOf(revision + 1));
-    ctx.body = await learnerById(db, held.id);
+    await inTransaction(db, async (all) => {
+      const changed = { name, standard, papers, overrule, left };
+      if (!(await changeLearner(all, held.id, revision, changed))) throw changedMeanwhile('learner');
+      if (testDate !== undefined)
+        await bookTest(all, held.id, testDate, { instructor: instructor.id, zone, now: now() });
+    });
+    const view = await learnerById(db, held.id);
+    ctx.set('ETag', etagOf(view?.revision ?? revision + 1));
+    ctx.body = view;
   });
 }

@@ -1,18 +1,21 @@
 import type Router from '@koa/router';
 import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
+import { positionsOf } from '../../core/hotspot';
 import {
-  GOAL,
-  decisiveWords,
   judge,
   judgeUnder,
+  learnerView,
   logFileName,
+  resultOf,
+  resultWords,
   secondsSince,
   clockText,
   stageAt,
   type DriveEvent,
   type Judgement,
 } from '../../core/marking';
+import type { Route } from '../../core/route';
 import { compileStandard, newestVersions, type Standard } from '../../core/standard';
 import { bodyAs, gone, notFound, signedIn } from '../http';
 import { reportPdf } from '../report';
@@ -43,10 +46,9 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const judged = await judgedTest(db, String(ctx.params.id));
     ctx.type = 'application/pdf';
     ctx.attachment(fileName(judged.test, 'pdf'), { type: 'inline' });
-    const route = judged.test.route ? await routeById(db, judged.test.route.id) : null;
     ctx.body = await reportPdf({
       ...judged,
-      line: route?.route.line ?? [],
+      route: await routeDriven(db, judged.test),
       others: await underOthers(db, judged),
     });
   });
@@ -57,7 +59,7 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     ctx.type = 'text/csv; charset=utf-8';
     ctx.attachment(fileName(judged.test, 'csv'));
     // What begins like a formula is no formula.
-    ctx.body = Papa.unparse(marksOf(judged), { escapeFormulae: true });
+    ctx.body = Papa.unparse(marksOf(judged, await routeDriven(db, judged.test)), { escapeFormulae: true });
   });
 
   router.get('/tests/:id/marks.json', async (ctx) => {
@@ -65,7 +67,8 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const judged = await judgedTest(db, String(ctx.params.id));
     const { test, judgement } = judged;
     ctx.attachment(fileName(test, 'json'));
-    ctx.body = { test, verdict: judgement.verdict, marks: marksOf(judged) };
+    const marks = marksOf(judged, await routeDriven(db, test));
+    ctx.body = { test, verdict: judgement.verdict, marks };
   });
 
   router.get('/tests/:id/shares', async (ctx) => {
@@ -76,10 +79,10 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
 
   router.post('/tests/:id/shares', async (ctx) => {
     const instructor = signedIn(ctx);
-    const { days } = bodyAs(ctx, ShareToMake);
+    const { days, fullName = false } = bodyAs(ctx, ShareToMake);
     const { test } = await judgedTest(db, String(ctx.params.id));
     ctx.status = 201;
-    ctx.body = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days });
+    ctx.body = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days, fullName });
   });
 
   router.delete('/shares/:id', async (ctx) => {
@@ -95,24 +98,18 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const first = (name: string) => name.split(' ')[0] ?? name;
     ctx.set('Referrer-Policy', 'no-referrer');
     ctx.body = {
-      learner: test.learner.name,
+      learner: link.fullName ? test.learner.name : first(test.learner.name),
       instructor: first(test.instructor.name),
       startedAt: test.startedAt,
       zone: test.zone,
       retest: test.retest,
       route: test.route?.title ?? null,
       standard,
-      events: events.flatMap((event) => shown(event)),
+      ready: test.ready,
+      events: learnerView(events),
       expiresAt: link.expiresAt,
     } satisfies SharedView;
   });
-}
-
-/** What of a log its learner is shown: of notes only goals, for the others are the instructor's own, and no positions. */
-function shown(event: DriveEvent): DriveEvent[] {
-  if (event.kind === 'note') return event.text.startsWith(GOAL) ? [event] : [];
-  if (event.kind === 'fix' || event.kind === 'said') return [];
-  return 'place' in event ? [{ ...event, place: null }] : [event];
 }
 
 async function judgedTest(db: Database, id: string): Promise<Judged> {
@@ -121,7 +118,7 @@ async function judgedTest(db: Database, id: string): Promise<Judged> {
   const standard = await standardOf(db, test.standard);
   if (!standard) throw notFound(`standard ${test.standard.id} ${test.standard.version}`);
   const { events } = await eventsOf(db, id);
-  return { test, standard, events, judgement: judge(standard, events, { retest: test.retest }) };
+  return { test, standard, events, judgement: judge(standard, events, test) };
 }
 
 /** The drive under the newest version of every other standard of the school. */
@@ -131,9 +128,10 @@ async function underOthers(db: Database, { test, standard, events }: Judged) {
   const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
   return all.flatMap((other) => {
     if (!other) return [];
-    const { verdict, enough } = judgeUnder(standard, other, events, { retest: test.retest });
-    const words = enough ? decisiveWords(other, verdict) : '';
-    return [{ title: other.title, outcome: enough ? verdict.outcome : null, words }];
+    const judged = judgeUnder(standard, other, events, test);
+    const result = resultOf(judged);
+    const words = judged.enough ? resultWords(other, result, judged.verdict).join(' ') : '';
+    return [{ title: other.title, outcome: judged.enough ? result.outcome : null, words }];
   });
 }
 
@@ -141,9 +139,14 @@ const fileName = (test: TestView, ending: string): string =>
   logFileName(test).replace(/\.[\w.]+$/, `.${ending}`);
 
 /** Every mark in time order, a row each. */
-function marksOf({ test, standard, judgement }: Judged) {
+const routeDriven = async (db: Database, { route }: TestView): Promise<Route | null> =>
+  (route && (await routeById(db, route.id))?.route) ?? null;
+
+function marksOf({ test, standard, judgement }: Judged, route: Route | null) {
   const { itemOf, severities } = compileStandard(standard);
-  return judgement.marks.map((mark) => {
+  const positions = positionsOf(judgement.marks, judgement.drive, route);
+  return judgement.marks.map((mark, n) => {
+    const position = positions[n];
     const { item, section } = itemOf(mark.item);
     return {
       time: mark.at,
@@ -157,14 +160,17 @@ function marksOf({ test, standard, judgement }: Judged) {
       points: mark.points,
       counts:
         mark.uncounted === null
-          ? 'yes'
+          ? mark.limits > 0
+            ? 'yes'
+            : 'in no limit'
           : mark.uncounted.why === 'cap'
             ? 'no: a cap was full'
-            : 'no: after the end',
+            : 'no: the test had ended',
+      afterEnd: mark.afterEnd ? 'yes' : '',
       from: mark.source,
-      feature: mark.feature ?? '',
-      latitude: mark.place?.lat ?? '',
-      longitude: mark.place?.lon ?? '',
+      feature: position?.kind ?? '',
+      latitude: position?.place.lat ?? '',
+      longitude: position?.place.lon ?? '',
     };
   });
 }

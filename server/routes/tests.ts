@@ -13,12 +13,13 @@ import {
   judge,
   logFileName,
   parseEvent,
+  resultOf,
   writeLog,
   type DriveEvent,
 } from '../../core/marking';
 import type { Problem } from '../../core/problems';
 import type { Standard } from '../../core/standard';
-import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, signedIn } from '../http';
+import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, signedIn, textOf } from '../http';
 import {
   addEvents,
   addTest,
@@ -40,9 +41,8 @@ export function testRoutes(router: Router, { db }: Parts): void {
   router.get('/tests', async (ctx) => {
     signedIn(ctx);
     const { limit, after } = pagingOf(ctx);
-    const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
-    const from = typeof ctx.query.from === 'string' ? ctx.query.from : null;
-    const tests = await listTests(db, { limit: limit + 1, after, learner, from });
+    const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
+    const tests = await listTests(db, { limit: limit + 1, after, learner, from, search });
     const page = pageOf(tests, limit, ({ startedAt, id }) => [startedAt, id]);
     ctx.body = { items: await summarise(db, page.items), next: page.next };
   });
@@ -87,7 +87,7 @@ export function testRoutes(router: Router, { db }: Parts): void {
     signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const { events } = await eventsOf(db, test.id);
-    ctx.body = judge(await standardHeld(db, test), events, { retest: test.retest }).verdict;
+    ctx.body = judge(await standardHeld(db, test), events, test).verdict;
   });
 
   router.get('/tests/:id/track', async (ctx) => {
@@ -175,11 +175,12 @@ async function summarise(db: Database, tests: readonly TestView[]): Promise<Test
   return Promise.all(
     tests.map(async (test) => {
       const events = logs.get(test.id) ?? [];
-      const { verdict, drive } = judge(await standardHeld(db, test), events, { retest: test.retest });
-      const { outcome, counts, points, unsorted, breaches } = verdict;
+      const judgement = judge(await standardHeld(db, test), events, test);
+      const { verdict, drive } = judgement;
+      const { counts, points, unsorted, breaches } = verdict;
       return {
         ...test,
-        outcome,
+        result: resultOf(judgement),
         counts,
         points,
         unsorted,

@@ -8,7 +8,9 @@ import type { Tables } from './schema';
 export type Database = Kysely<Tables>;
 
 /** Something about the database file that the person who runs the server must know; not a bug. */
-export class DatabaseProblem extends Error {}
+export class DatabaseProblem extends Error {
+  override readonly name = 'DatabaseProblem';
+}
 
 /**
  * Opens a database file, made when it is not there, and brings it to the newest version. A file with data
@@ -30,11 +32,31 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
   return db;
 }
 
-/** Opens a database that is there and only reads it, beside the server that writes it. */
+/**
+ * Opens a database that is there and only reads it, beside the server that writes it.
+ *
+ * @throws DatabaseProblem when it is not there, is no database, or is of another version of this program
+ */
 export function openToRead(file: string): Database {
-  const database = new SQLite(file, { readonly: true, fileMustExist: true });
+  let database;
+  let done: string[];
+  try {
+    database = new SQLite(file, { readonly: true, fileMustExist: true });
+    done = appliedMigrations(database);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    throw new DatabaseProblem(`${file} cannot be opened as a database: ${why}`);
+  }
+  if (done.at(-1) !== Object.keys(migrations).at(-1))
+    throw new DatabaseProblem(
+      `${file} is of another version of Jasperwren; start the server on it once, or update the program.`,
+    );
   return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
 }
+
+/** All of some work or nothing of it; within a transaction it is part of that one. */
+export const inTransaction = <T>(db: Database, work: (all: Database) => Promise<T>): Promise<T> =>
+  db.isTransaction ? work(db) : db.transaction().execute(work);
 
 function connect(file: string): SQLite.Database {
   try {

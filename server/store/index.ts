@@ -1,4 +1,4 @@
-export { DatabaseProblem, openDatabase, openToRead, type Database } from './database';
+export { inTransaction, openDatabase, openToRead, type Database } from './database';
 export {
   addInstructor,
   firstDemoInstructor,
@@ -9,7 +9,8 @@ export {
 export { addDrill, drillOf } from './drill';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
-export { addLearner, changeLearner, learnerById, listLearners } from './learners';
+export { addLearner, changeLearner, learnerById, listLearners, SCHOOL } from './learners';
+export { bookTest } from './licenceTests';
 export { keepNetwork, listNetworks, networkById, networkFile } from './networks';
 export {
   keepQuestion,

@@ -1,5 +1,6 @@
 import { randomBytes, randomUUID, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { promisify } from 'node:util';
+import { nameKey, plainName } from '../../core/names';
 import type { Database } from './database';
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
@@ -27,8 +28,6 @@ export interface Instructor {
   readonly name: string;
 }
 
-const nameKey = (name: string): string => name.trim().toLowerCase();
-
 export async function addInstructor(
   db: Database,
   instructor: {
@@ -40,7 +39,7 @@ export async function addInstructor(
 ): Promise<Instructor> {
   const { name, passphrase, demo, id = randomUUID() } = instructor;
   const passphrase_hash = await hashPassphrase(passphrase);
-  const row = { id, name: name.trim(), name_key: nameKey(name), passphrase_hash, demo: demo ? 1 : 0 };
+  const row = { id, name: plainName(name), name_key: nameKey(name), passphrase_hash, demo: demo ? 1 : 0 };
   await db.insertInto('instructors').values(row).execute();
   return { id, name: row.name };
 }

@@ -1,64 +1,107 @@
+import { sql } from 'kysely';
 import type { LearnerView, NewLearner, Overrule, PaperToKeep } from '../../contract';
+import { nameKey, plainName } from '../../core/names';
 import type { Database } from './database';
+import { likePattern } from './search';
 
-const columns = [
-  'id',
-  'name',
-  'test_date as testDate',
-  'standard',
-  'papers',
-  'overrule',
-  'has_left as hasLeft',
-  'revision',
-] as const;
+/** Where the standard of the school stands among its settings. */
+export const SCHOOL = 'school';
 
-type Row = Omit<LearnerView, 'papers' | 'overrule' | 'left'> & {
-  readonly papers: string;
-  readonly overrule: string | null;
-  readonly hasLeft: number;
-};
+const LATER = '9999-99-99';
 
-const viewOf = ({ papers, overrule, hasLeft, ...rest }: Row): LearnerView => ({
-  ...rest,
-  papers: JSON.parse(papers) as PaperToKeep[],
-  overrule: overrule === null ? null : (JSON.parse(overrule) as Overrule),
-  left: hasLeft === 1,
+const select = (db: Database) =>
+  db
+    .selectFrom('learners')
+    .leftJoin('settings', (join) => join.on('settings.key', '=', SCHOOL))
+    .select([
+      'learners.id',
+      'learners.name',
+      'learners.name_key as nameKey',
+      'learners.test_date as testDate',
+      'learners.standard',
+      'learners.papers',
+      'learners.overrule',
+      'learners.has_left as hasLeft',
+      'learners.revision',
+      // What is prepared for: the learner's own standard, else the school's, else that of the last mock.
+      sql<string | null>`coalesce(learners.standard, settings.body ->> '$.standard',
+        (select tests.standard from tests where tests.learner = learners.id order by tests.started_at desc limit 1))`.as(
+        'preparesFor',
+      ),
+    ]);
+
+type Row = Awaited<ReturnType<ReturnType<typeof select>['executeTakeFirstOrThrow']>>;
+
+const viewOf = (row: Row): LearnerView => ({
+  id: row.id,
+  name: row.name,
+  testDate: row.testDate,
+  standard: row.standard,
+  preparesFor: row.preparesFor,
+  papers: JSON.parse(row.papers) as PaperToKeep[],
+  overrule: row.overrule === null ? null : (JSON.parse(row.overrule) as Overrule),
+  left: row.hasLeft === 1,
+  revision: row.revision,
 });
 
-/** Learners by name who are taught here, from after the one with this name and id. */
+export interface LearnerFilter {
+  readonly limit: number;
+  /** Continue after the learner with this sort key and id. */
+  readonly after: readonly [key: string, id: string] | null;
+  /** Part of a name. */
+  readonly search?: string | null;
+  readonly sort?: 'name' | 'test';
+  /** Today: tests that are over come after all others. */
+  readonly today?: string;
+}
+
+/** A learner with the key of its place in the list. */
+export interface ListedLearner {
+  readonly learner: LearnerView;
+  readonly key: string;
+}
+
+/** Learners who are taught here, by name or by their next licence test, from after a place in that order. */
 export async function listLearners(
   db: Database,
-  { limit, after }: { readonly limit: number; readonly after: readonly [name: string, id: string] | null },
-): Promise<LearnerView[]> {
-  let query = db
-    .selectFrom('learners')
-    .select(columns)
-    .where('has_left', '=', 0)
-    .orderBy('name')
-    .orderBy('id')
+  { limit, after, search = null, sort = 'name', today = '' }: LearnerFilter,
+): Promise<ListedLearner[]> {
+  const key =
+    sort === 'name'
+      ? sql<string>`learners.name_key`
+      : sql<string>`case when learners.test_date >= ${today} then learners.test_date else ${LATER} end || ' ' || learners.name_key`;
+  let query = select(db)
+    .select(key.as('sortKey'))
+    .where('learners.has_left', '=', 0)
+    .orderBy(key)
+    .orderBy('learners.id')
     .limit(limit);
+  if (search !== null && nameKey(search) !== '')
+    query = query.where(sql<boolean>`learners.name_key like ${likePattern(search)} escape '!'`);
   if (after) {
-    const [name, id] = after;
-    query = query.where((is) =>
-      is.or([is('name', '>', name), is.and([is('name', '=', name), is('id', '>', id)])]),
-    );
+    const [from, id] = after;
+    query = query.where(sql<boolean>`(${key}, learners.id) > (${from}, ${id})`);
   }
-  return (await query.execute()).map(viewOf);
+  return (await query.execute()).map((row) => ({ learner: viewOf(row), key: row.sortKey }));
 }
 
 export async function learnerById(db: Database, id: string): Promise<LearnerView | null> {
-  const row = await db.selectFrom('learners').select(columns).where('id', '=', id).executeTakeFirst();
+  const row = await select(db).where('learners.id', '=', id).executeTakeFirst();
   return row ? viewOf(row) : null;
 }
 
 /** Adds a learner; false when the id is taken. */
-export async function addLearner(db: Database, { id, name, testDate }: NewLearner): Promise<boolean> {
+export async function addLearner(
+  db: Database,
+  { id, name }: Pick<NewLearner, 'id' | 'name'>,
+): Promise<boolean> {
   const { numInsertedOrUpdatedRows } = await db
     .insertInto('learners')
     .values({
       id,
-      name: name.trim(),
-      test_date: testDate ?? null,
+      name: plainName(name),
+      name_key: nameKey(name),
+      test_date: null,
       standard: null,
       papers: '[]',
       overrule: null,
@@ -75,13 +118,19 @@ export async function changeLearner(
   db: Database,
   id: string,
   revision: number,
-  { name, testDate, standard, papers, overrule, left }: Omit<LearnerView, 'id' | 'revision'>,
+  {
+    name,
+    standard,
+    papers,
+    overrule,
+    left,
+  }: Omit<LearnerView, 'id' | 'revision' | 'preparesFor' | 'testDate'>,
 ): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('learners')
     .set({
-      name: name.trim(),
-      test_date: testDate,
+      name: plainName(name),
+      name_key: nameKey(name),
       standard,
       papers: JSON.stringify(papers),
       overrule: overrule === null ? null : JSON.stringify(overrule),

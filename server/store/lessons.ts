@@ -1,5 +1,6 @@
 import type { LessonToKeep, LessonView } from '../../contract';
-import type { Database } from './database';
+import { inTransaction, type Database } from './database';
+import { followDiary } from './licenceTests';
 
 const select = (db: Database) =>
   db
@@ -67,6 +68,23 @@ export async function keepLesson(
   instructor: string,
   lesson: LessonToKeep,
   revision: number | null,
+  now: Date,
+): Promise<boolean> {
+  return inTransaction(db, async (all) => {
+    const before = await all.selectFrom('lessons').select('learner').where('id', '=', id).executeTakeFirst();
+    const kept = await writeLesson(all, id, instructor, lesson, revision);
+    for (const learner of new Set([before?.learner, lesson.learner]))
+      if (kept && learner) await followDiary(all, learner, now);
+    return kept;
+  });
+}
+
+async function writeLesson(
+  db: Database,
+  id: string,
+  instructor: string,
+  lesson: LessonToKeep,
+  revision: number | null,
 ): Promise<boolean> {
   const values = {
     kind: lesson.kind,
@@ -100,12 +118,16 @@ export async function keepLesson(
   return numUpdatedRows === 1n;
 }
 
-export async function removeLesson(db: Database, id: string, revision: number): Promise<boolean> {
-  const { numUpdatedRows } = await db
-    .updateTable('lessons')
-    .set({ removed: 1, revision: revision + 1 })
-    .where('id', '=', id)
-    .where('revision', '=', revision)
-    .executeTakeFirstOrThrow();
-  return numUpdatedRows === 1n;
+export async function removeLesson(db: Database, id: string, revision: number, now: Date): Promise<boolean> {
+  return inTransaction(db, async (all) => {
+    const removed = await all
+      .updateTable('lessons')
+      .set({ removed: 1, revision: revision + 1 })
+      .where('id', '=', id)
+      .where('revision', '=', revision)
+      .returning('learner')
+      .executeTakeFirst();
+    if (removed?.learner) await followDiary(all, removed.learner, now);
+    return removed !== undefined;
+  });
 }

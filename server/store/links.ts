@@ -13,7 +13,11 @@ export async function makeLink(
   kind: Kind,
   subject: string,
   instructor: string,
-  { now, days }: { readonly now: Date; readonly days: number | null },
+  {
+    now,
+    days,
+    fullName = false,
+  }: { readonly now: Date; readonly days: number | null; readonly fullName?: boolean },
 ): Promise<LinkView> {
   const token = randomBytes(24).toString('base64url');
   const link = {
@@ -21,6 +25,7 @@ export async function makeLink(
     createdAt: now.toISOString(),
     expiresAt: days === null ? null : new Date(now.getTime() + days * 86_400_000).toISOString(),
     revokedAt: null,
+    fullName,
   };
   await db
     .insertInto('links')
@@ -33,6 +38,7 @@ export async function makeLink(
       created_at: link.createdAt,
       expires_at: link.expiresAt,
       revoked_at: null,
+      full_name: fullName ? 1 : 0,
     })
     .execute();
   return { ...link, token };
@@ -48,26 +54,40 @@ export async function linkOf(
   readonly subject: string;
   readonly instructor: string;
   readonly expiresAt: string | null;
+  readonly fullName: boolean;
 } | null> {
   const row = await db
     .selectFrom('links')
-    .select(['subject', 'instructor', 'expires_at as expiresAt', 'revoked_at as revokedAt'])
+    .select([
+      'subject',
+      'instructor',
+      'expires_at as expiresAt',
+      'revoked_at as revokedAt',
+      'full_name as fullName',
+    ])
     .where('kind', '=', kind)
     .where('token_hash', '=', hashOf(token))
     .executeTakeFirst();
   if (!row || row.revokedAt !== null) return null;
   if (row.expiresAt !== null && row.expiresAt <= now.toISOString()) return null;
-  return row;
+  return { ...row, fullName: row.fullName === 1 };
 }
 
 export async function linksOf(db: Database, kind: Kind, subject: string): Promise<LinkView[]> {
-  return db
+  const rows = await db
     .selectFrom('links')
-    .select(['id', 'created_at as createdAt', 'expires_at as expiresAt', 'revoked_at as revokedAt'])
+    .select([
+      'id',
+      'created_at as createdAt',
+      'expires_at as expiresAt',
+      'revoked_at as revokedAt',
+      'full_name as fullName',
+    ])
     .where('kind', '=', kind)
     .where('subject', '=', subject)
     .orderBy('created_at', 'desc')
     .execute();
+  return rows.map((row) => ({ ...row, fullName: row.fullName === 1 }));
 }
 
 /** Ends one link; false when there is none that was open. */

@@ -1,4 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { sql, type Kysely, type Migration } from 'kysely';
+import { nameKey } from '../../core/names';
 
 /** Forward only. A migration that has been released is never changed; what it got wrong, the next one mends. */
 export const migrations: Readonly<Record<string, Migration>> = {
@@ -8,6 +10,8 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '004-vehicles-and-drill': { up: vehiclesAndDrill },
   '005-routes': { up: routes },
   '006-readiness-and-diary': { up: readinessAndDiary },
+  '007-names-on-links': { up: namesOnLinks },
+  '008-names-and-licence-tests': { up: namesAndLicenceTests },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -112,6 +116,46 @@ async function readinessAndDiary(db: Kysely<unknown>): Promise<void> {
     instructor text not null references instructors(id), created_at text not null, expires_at text,
     revoked_at text) strict`.execute(db);
   await sql`create index links_by_subject on links(kind, subject)`.execute(db);
+}
+
+async function namesOnLinks(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table links add column full_name integer not null default 0`.execute(db);
+}
+
+/** Names get the key by which they are found, and every booked licence test stands in the diary. */
+async function namesAndLicenceTests(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table learners add column name_key text not null default ''`.execute(db);
+  await sql`create index learners_by_key on learners(name_key, id)`.execute(db);
+  const named = async (table: string) =>
+    (
+      await sql<{ id: string; name: string }>`select id, name from ${sql.table(table)} order by id`.execute(
+        db,
+      )
+    ).rows;
+  for (const { id, name } of await named('learners'))
+    await sql`update learners set name_key = ${nameKey(name)} where id = ${id}`.execute(db);
+  // First to what no name has: two names may change places.
+  await sql`update instructors set name_key = '#' || id`.execute(db);
+  const taken = new Set<string>();
+  for (const { id, name } of await named('instructors')) {
+    let own = name;
+    for (let n = 2; taken.has(nameKey(own)); n += 1) own = `${name} (${n})`;
+    taken.add(nameKey(own));
+    await sql`update instructors set name = ${own}, name_key = ${nameKey(own)} where id = ${id}`.execute(db);
+  }
+  const { rows: booked } = await sql<{ id: string; day: string; instructor: string; zone: string }>`
+    select learners.id, learners.test_date as day,
+      coalesce((select instructor from tests where learner = learners.id order by started_at desc limit 1),
+        (select id from instructors order by id limit 1)) as instructor,
+      coalesce((select zone from tests where learner = learners.id order by started_at desc limit 1), 'UTC') as zone
+    from learners where test_date is not null and has_left = 0 and not exists (
+      select 1 from lessons where lessons.learner = learners.id and kind = 'test' and removed = 0
+        and substr(starts_at, 1, 10) = test_date)`.execute(db);
+  for (const { id, day, instructor, zone } of booked)
+    if (instructor)
+      await sql`insert into lessons (id, kind, learner, instructor, starts_at, minutes, zone, note)
+        values (${randomUUID()}, 'test', ${id}, ${instructor}, ${`${day}T09:00:00.000Z`}, 60, ${zone},
+          'The hour was not known.')`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -1,6 +1,6 @@
 import type { RouteSummary, RouteView } from '../../contract';
-import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
-import type { Database } from './database';
+import { pictureOf, readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
+import { inTransaction, type Database } from './database';
 
 /** So many points make a small picture of a route. */
 const SKETCH = 120;
@@ -24,7 +24,7 @@ export async function listRoutes(db: Database): Promise<RouteSummary[]> {
 }
 
 function summaryOf(route: Route, revision: number, mocks: number): RouteSummary {
-  const { id, title, line, variantOf, network } = route;
+  const { id, title, line, variantOf, network, drivingSide } = route;
   const { metres, seconds, independentSeconds, kinds } = sheetOf(route, null);
   const every = Math.ceil(line.length / SKETCH);
   return {
@@ -37,6 +37,7 @@ function summaryOf(route: Route, revision: number, mocks: number): RouteSummary 
     sketch: line.filter((_place, n) => n % every === 0 || n === line.length - 1),
     variantOf,
     network,
+    drivingSide,
     mocks,
     revision,
   };
@@ -50,17 +51,12 @@ export async function routeById(db: Database, id: string): Promise<RouteView | n
     .where('id', '=', id)
     .executeTakeFirst();
   if (!row) return null;
-  const photos = await db
-    .selectFrom('route_photos')
-    .select('feature')
-    .where('route', '=', id)
-    .orderBy('feature')
-    .execute();
-  return { route: held(row.body, id), photos: photos.map(({ feature }) => feature), revision: row.revision };
+  const photos = await picturesOf(db, id);
+  return { route: held(row.body, id), photos, revision: row.revision };
 }
 
 /**
- * Keeps a route.
+ * Keeps a route. A picture goes with what it shows when that is now called something else.
  *
  * @param revision what it was read at; null for a new one
  * @returns false when somebody else changed or added it meanwhile
@@ -75,13 +71,42 @@ export async function keepRoute(db: Database, route: Route, revision: number | n
       .executeTakeFirstOrThrow();
     return numInsertedOrUpdatedRows === 1n;
   }
-  const { numUpdatedRows } = await db
-    .updateTable('routes')
-    .set({ ...values, revision: revision + 1 })
-    .where('id', '=', route.id)
-    .where('revision', '=', revision)
-    .executeTakeFirstOrThrow();
-  return numUpdatedRows === 1n;
+  return inTransaction(db, async (trx) => {
+    const { numUpdatedRows } = await trx
+      .updateTable('routes')
+      .set({ ...values, revision: revision + 1 })
+      .where('id', '=', route.id)
+      .where('revision', '=', revision)
+      .executeTakeFirstOrThrow();
+    if (numUpdatedRows !== 1n) return false;
+    await movePictures(trx, route);
+    return true;
+  });
+}
+
+async function movePictures(db: Database, { id: route, features }: Route): Promise<void> {
+  const pictures = await picturesOf(db, route);
+  for (const feature of features) {
+    const from = pictureOf(pictures, feature, features);
+    if (from === null || from === feature.id) continue;
+    await db
+      .updateTable('route_photos')
+      .set({ feature: feature.id })
+      .where('route', '=', route)
+      .where('feature', '=', from)
+      .execute();
+    pictures.splice(pictures.indexOf(from), 1, feature.id);
+  }
+}
+
+async function picturesOf(db: Database, route: string): Promise<string[]> {
+  const rows = await db
+    .selectFrom('route_photos')
+    .select('feature')
+    .where('route', '=', route)
+    .orderBy('feature')
+    .execute();
+  return rows.map(({ feature }) => feature);
 }
 
 /** Takes a route out of the list; false when somebody changed it meanwhile. */

@@ -5,7 +5,7 @@ export interface Tables {
   instructors: {
     id: string;
     name: string;
-    /** Lower case, for signing in. */
+    /** Core's `nameKey`, for signing in. */
     name_key: string;
     passphrase_hash: string;
     demo: number;
@@ -14,8 +14,11 @@ export interface Tables {
   learners: {
     id: string;
     name: string;
+    /** Core's `nameKey`, for finding and sorting. */
+    name_key: string;
+    /** Day of the licence test as the diary has it: kept by store/licenceTests. */
     test_date: string | null;
-    /** Id of the standard that is prepared for; null: that of the last mock. */
+    /** Id of the standard that is prepared for; null: that of the school, else of the last mock. */
     standard: string | null;
     papers: string;
     overrule: string | null;
@@ -65,6 +68,8 @@ export interface Tables {
     created_at: string;
     expires_at: string | null;
     revoked_at: string | null;
+    /** 0 or 1. */
+    full_name: number;
   };
   vehicles: { id: string; name: string; plate: string; card: string; record: string; revision: number };
   checkups: { id: string; vehicle: string; at: string; body: string };

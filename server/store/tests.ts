@@ -1,8 +1,10 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
+import { nameKey } from '../../core/names';
 import type { Standard } from '../../core/standard';
 import type { Database } from './database';
+import { likePattern } from './search';
 import { standardOf } from './standards';
 
 const selectTests = (db: Database) =>
@@ -62,15 +64,19 @@ export interface TestFilter {
   readonly after: readonly [startedAt: string, id: string] | null;
   readonly learner: string | null;
   readonly from: string | null;
+  /** Part of the learner's name. */
+  readonly search?: string | null;
 }
 
 /** Newest first. */
 export async function listTests(
   db: Database,
-  { limit, after, learner, from }: TestFilter,
+  { limit, after, learner, from, search = null }: TestFilter,
 ): Promise<TestView[]> {
   let query = selectTests(db).orderBy('tests.started_at', 'desc').orderBy('tests.id').limit(limit);
   if (learner !== null) query = query.where('tests.learner', '=', learner);
+  if (search !== null && nameKey(search) !== '')
+    query = query.where(sql<boolean>`learners.name_key like ${likePattern(search)} escape '!'`);
   if (from !== null) query = query.where('tests.started_at', '>=', from);
   if (after) {
     const [startedAt, id] = after;

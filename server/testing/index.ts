@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { API } from '../../contract';
 import type { ServerProcess } from './process';
 
+export { TEST_NOW } from './now';
+export { openPdf } from './pdf';
 export { startServer, type ServerProcess } from './process';
 
 /** A folder of its own for a test's files. */

@@ -1,6 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { copySchool } from './school';
 
 const MAIN = join(import.meta.dirname, '..', '..', 'dist', 'server', 'main.js');
 
@@ -10,13 +12,17 @@ export interface ServerProcess {
   readonly kill: () => Promise<void>;
 }
 
-/** The built server as a process of its own, on a real database file. */
+/** The built server as a process of its own, on a real database file; a demo begins as a copy of the tests' school. */
 export async function startServer(
   command: 'demo' | 'serve',
   database: string,
   more: readonly string[] = [],
+  /** What time it is for the server: as for whoever starts it. */
+  now = new Date(),
 ): Promise<ServerProcess> {
-  const args = [MAIN, command, '--port', '0', '--database', database, '--log-level', 'silent', ...more];
+  if (command === 'demo' && !existsSync(database)) copySchool(database);
+  const own = ['--port', '0', '--database', database, '--log-level', 'silent', '--now', now.toISOString()];
+  const args = [MAIN, command, ...own, ...more];
   const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] });
   const address = await addressOf(child);
   return {

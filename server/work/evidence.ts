@@ -3,6 +3,8 @@ import { driveOf } from '../../core/marking';
 import { answersOf, recalledInTest, type Recalled } from '../../core/questions';
 import {
   evidenceOf,
+  forecastDay,
+  noonOf,
   readinessOf,
   schoolRates,
   settingsFrom,
@@ -32,9 +34,6 @@ export const READINESS = 'readiness';
 
 const AT_ONCE = 250;
 const ALL_LEARNERS = 100_000;
-/** For lists fewer tests do: a word and a band, no gains. */
-const LIST_OUTER = 160;
-const LIST_INNER = 4;
 
 /** Mocks of everybody with their logs, and when all papers were last seen in setting one up. */
 interface SchoolDrives {
@@ -77,15 +76,9 @@ async function schoolDrives(db: Database): Promise<SchoolDrives> {
   }
 }
 
-/** The standard that a learner prepares for: the chosen one, else that of the last mock, in its newest version. */
-async function targetOf(
-  db: Database,
-  learner: LearnerView,
-  mocks: readonly MockDrive[],
-): Promise<Standard | null> {
-  const chosen = learner.standard ?? mocks[0]?.standard.id;
-  return chosen === undefined ? null : newestStandard(db, chosen);
-}
+/** The standard that a learner prepares for, in its newest version. */
+const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
+  preparesFor === null ? null : newestStandard(db, preparesFor);
 
 async function answersFor(
   db: Database,
@@ -137,19 +130,16 @@ async function askable(db: Database): Promise<ReadinessInput['questions']> {
     .map(({ question: { id, kind } }) => ({ id, kind }));
 }
 
-/** The instant that stands for a day: noon. */
-export const noonOf = (day: string): string => `${day}T12:00:00.000Z`;
-
 /** How ready each learner of the school is. */
 export async function readinessList(db: Database, now: string): Promise<ReadinessRow[]> {
   const drives = await schoolDrives(db);
   const { of, school } = reader(drives);
-  const settings = { ...(await settingsNow(db)), outer: LIST_OUTER, inner: LIST_INNER };
+  const settings = await settingsNow(db);
   const questions = await askable(db);
   const rows: ReadinessRow[] = [];
-  for (const learner of await listLearners(db, { limit: ALL_LEARNERS, after: null })) {
+  for (const { learner } of await listLearners(db, { limit: ALL_LEARNERS, after: null })) {
     const mocks = drives.byLearner.get(learner.id) ?? [];
-    const standard = await targetOf(db, learner, mocks);
+    const standard = await targetOf(db, learner);
     const { id, name, testDate, overrule } = learner;
     const who = { learner: { id, name }, testDate, overrule, mocks: mocks.length };
     if (!standard) {
@@ -175,7 +165,7 @@ export async function readinessList(db: Database, now: string): Promise<Readines
       answers: await answersFor(db, id, mocks),
       papers: learner.papers,
       papersSeen: drives.papersSeen.get(id) ?? null,
-      day: dayFor(testDate, now),
+      day: forecastDay(testDate, now),
       now,
       hours: 0,
       brief: true,
@@ -196,10 +186,6 @@ export async function readinessList(db: Database, now: string): Promise<Readines
   return rows;
 }
 
-/** A test day that has passed says nothing of tomorrow: then now is asked about. */
-export const dayFor = (testDate: string | null, now: string): string =>
-  testDate !== null && testDate >= now.slice(0, 10) ? noonOf(testDate) : now;
-
 /**
  * What is needed to work out one learner's chance elsewhere.
  *
@@ -216,8 +202,7 @@ export async function evidenceFor(
   if (!learner) return null;
   const drives = await schoolDrives(db);
   const mocks = drives.byLearner.get(learnerId) ?? [];
-  const standard =
-    standardId === null ? await targetOf(db, learner, mocks) : await newestStandard(db, standardId);
+  const standard = standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId);
   if (!standard) return null;
   const { of, school } = reader(drives);
   return {
@@ -239,6 +224,34 @@ async function hoursBooked(db: Database, { id, testDate }: LearnerView, now: str
     .filter(({ kind }) => kind === 'lesson')
     .reduce((sum, lesson) => sum + lesson.minutes, 0);
   return minutes === 0 ? null : minutes / 60;
+}
+
+/** What a school holds that a forecast from log files leans on. */
+export type Prior = Pick<
+  ReadinessInput,
+  'school' | 'settings' | 'questions' | 'answers' | 'papers' | 'papersSeen'
+>;
+
+/**
+ * The school's rates, constants, questions, and what it knows of one learner besides the mocks that are given.
+ *
+ * @param mocks of this learner, with the safety questions that were asked in them
+ */
+export async function priorFor(
+  db: Database,
+  standard: Standard,
+  learnerId: string,
+  mocks: readonly MockDrive[],
+): Promise<Prior> {
+  const drives = await schoolDrives(db);
+  return {
+    school: reader(drives).school(standard),
+    settings: await settingsNow(db),
+    questions: await askable(db),
+    answers: await answersFor(db, learnerId, mocks),
+    papers: (await learnerById(db, learnerId))?.papers ?? [],
+    papersSeen: drives.papersSeen.get(learnerId) ?? null,
+  };
 }
 
 /** What would have been said of a test before its day, from the mocks before it; null without any. */

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { RejudgedDrive, RejudgeLine, TestView } from '../../contract';
-import { judge, judgeUnder, type DriveEvent } from '../../core/marking';
+import { judge, judgeUnder, resultOf, type DriveEvent } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import { eventsByTest, listTests, openToRead, standardOf, type Database } from '../store';
 import type { RejudgeWork } from './rejudging';
@@ -39,15 +39,16 @@ async function rejudgeAll(db: Database, to: Standard): Promise<void> {
 }
 
 function rejudged(test: TestView, own: Standard, to: Standard, events: readonly DriveEvent[]): RejudgedDrive {
-  const { retest, startedAt, zone } = test;
-  const { verdict, translation, enough } = judgeUnder(own, to, events, { retest });
+  const { startedAt, zone } = test;
+  const judged = judgeUnder(own, to, events, test);
+  const { verdict, translation, enough } = judged;
   return {
     test: test.id,
     learner: test.learner.name,
     startedAt,
     zone,
-    own: { ...test.standard, outcome: judge(own, events, { retest }).verdict.outcome },
-    outcome: enough ? verdict.outcome : null,
+    own: { ...test.standard, outcome: resultOf(judge(own, events, test)).outcome },
+    result: enough ? resultOf(judged) : null,
     breaches: verdict.breaches.slice(0, 1),
     headroom: verdict.headroom.filter(({ scope }) => scope.per === 'test'),
     marks: translation.marks.length,

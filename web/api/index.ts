@@ -1,4 +1,11 @@
-import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+  type FetchBaseQueryMeta,
+} from '@reduxjs/toolkit/query/react';
 import {
   API,
   type DrillView,
@@ -15,6 +22,7 @@ import {
   type QuestionView,
   type RouteSummary,
   type RouteView,
+  type SchoolView,
   type SessionView,
   type SignIn,
   type StandardSummary,
@@ -51,10 +59,47 @@ export interface PlacesFilter {
   readonly until?: number;
 }
 
-const placesQuery = (filter: PlacesFilter): string =>
+const asked = fetchBaseQuery({ baseUrl: API });
+
+/** A session that has ended is noticed by whatever asks next: the way in opens over what is on the screen. */
+const baseQuery: BaseQueryFn<
+  string | FetchArgs,
+  unknown,
+  FetchBaseQueryError,
+  object,
+  FetchBaseQueryMeta
+> = async (args, store, more) => {
+  const answer = await asked(args, store, more);
+  const path = typeof args === 'string' ? args : args.url;
+  if (answer.error?.status === 401 && !path.startsWith('/session'))
+    store.dispatch(api.util.invalidateTags(['session']));
+  return answer;
+};
+
+/** Whom a list is of, and in which order. */
+export interface LearnersAsked {
+  readonly search: string;
+  readonly sort: 'name' | 'test';
+}
+
+export interface MocksAsked {
+  readonly search?: string;
+  readonly learner?: string;
+}
+
+const queryOf = (given: Readonly<Record<string, string | number | null | undefined>>): string =>
   new URLSearchParams(
-    Object.entries(filter).flatMap(([key, value]) => (value === undefined ? [] : [[key, String(value)]])),
+    Object.entries(given).flatMap(([key, value]) =>
+      value === undefined || value === null || value === '' ? [] : [[key, String(value)]],
+    ),
   ).toString();
+
+/** As many as a list shows at a time. */
+const PAGE = 50;
+/** As many mocks as Today and set-up look back on. */
+export const RECENT = 60;
+/** As many as a picker offers; also what is there of a list without the server. */
+export const PICKED = 100;
 
 /**
  * What the server owns, as the screens ask for it. Logs go another way: see web/log. Bodies are spread, for
@@ -62,9 +107,10 @@ const placesQuery = (filter: PlacesFilter): string =>
  */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: API }),
+  baseQuery,
   tagTypes: [
     'session',
+    'school',
     'learners',
     'tests',
     'standards',
@@ -94,8 +140,29 @@ export const api = createApi({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
     }),
-    learners: build.query<Page<LearnerView>, Nothing>({
-      query: () => '/learners?limit=100',
+    school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
+    keepSchool: build.mutation<SchoolView, SchoolView>({
+      query: ({ standard, units, revision }) => ({
+        url: '/school',
+        method: 'PUT',
+        headers: ifMatch(revision),
+        body: { standard, units },
+      }),
+      invalidatesTags: ['school', 'learners', 'readiness', 'evidence'],
+    }),
+    /** Those whose name has some letters, the nearest licence test first. */
+    learners: build.query<Page<LearnerView>, string>({
+      query: (search) => `/learners?${queryOf({ sort: 'test', limit: PICKED, search })}`,
+      providesTags: ['learners'],
+    }),
+    learnerPages: build.infiniteQuery<Page<LearnerView>, LearnersAsked, string | null>({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
+      query: ({ queryArg, pageParam }) =>
+        `/learners?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      providesTags: ['learners'],
+    }),
+    learner: build.query<LearnerView, string>({
+      query: (id) => `/learners/${id}`,
       providesTags: ['learners'],
     }),
     addLearner: build.mutation<LearnerView, NewLearner>({
@@ -236,10 +303,10 @@ export const api = createApi({
       query: (test) => `/tests/${test}/track`,
     }),
     places: build.query<HotSpotsView, PlacesFilter>({
-      query: (filter) => `/places?${placesQuery(filter)}`,
+      query: (filter) => `/places?${queryOf({ ...filter })}`,
     }),
     marksAt: build.query<Page<MarkAtPlace>, { readonly site: string; readonly filter: PlacesFilter }>({
-      query: ({ site, filter }) => `/places/${encodeURIComponent(site)}/marks?${placesQuery(filter)}`,
+      query: ({ site, filter }) => `/places/${encodeURIComponent(site)}/marks?${queryOf({ ...filter })}`,
     }),
     standards: build.query<Page<StandardSummary>, Nothing>({
       query: () => '/standards',
@@ -252,17 +319,19 @@ export const api = createApi({
     standard: build.query<Standard, StandardRef>({
       query: ({ id, version }) => `/standards/${encodeURIComponent(id)}/${encodeURIComponent(version)}`,
     }),
-    tests: build.query<Page<TestSummary> & Told, { learner?: string; cursor?: string }>({
-      query: ({ learner, cursor }) => {
-        const query = new URLSearchParams({ limit: '60' });
-        if (learner) query.set('learner', learner);
-        if (cursor) query.set('cursor', cursor);
-        return `/tests?${query}`;
-      },
+    /** The newest mocks, of one learner or of all. */
+    tests: build.query<Page<TestSummary> & Told, MocksAsked>({
+      query: (given) => `/tests?${queryOf({ limit: RECENT, ...given })}`,
       transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Told => ({
         ...page,
         toldAt: toldAt(meta?.response?.headers.get('date')),
       }),
+      providesTags: ['tests'],
+    }),
+    mockPages: build.infiniteQuery<Page<TestSummary>, MocksAsked, string | null>({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
+      query: ({ queryArg, pageParam }) =>
+        `/tests?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
       providesTags: ['tests'],
     }),
   }),
@@ -274,7 +343,12 @@ export const {
   useSignInMutation,
   useSignInToDemoMutation,
   useSignOutMutation,
+  useSchoolQuery,
+  useKeepSchoolMutation,
   useLearnersQuery,
+  useLazyLearnersQuery,
+  useLearnerPagesInfiniteQuery,
+  useLearnerQuery,
   useAddLearnerMutation,
   useHabitsQuery,
   useDrillQuery,
@@ -303,6 +377,7 @@ export const {
   useAddStandardMutation,
   useStandardQuery,
   useTestsQuery,
+  useMockPagesInfiniteQuery,
 } = api;
 
 export { newestVersions } from '../../core/standard';

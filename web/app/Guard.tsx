@@ -1,21 +1,38 @@
-import { Box } from '@mui/material';
-import { lazy, Suspense } from 'react';
-import { Outlet } from 'react-router';
+import { Box, Dialog } from '@mui/material';
+import { lazy, Suspense, useEffect, useRef } from 'react';
+import { Outlet, useLocation } from 'react-router';
 import { errorText, isSignedOut, useSessionQuery } from '../api';
+import { sendWaiting } from '../log';
 import { ErrorNote, LoadingNote } from '../ui';
+import { useDispatch } from 'react-redux';
 
 const SignInPage = lazy(async () => ({ default: (await import('./SignInPage')).SignInPage }));
+const SignInForm = lazy(async () => ({ default: (await import('./SignInPage')).SignInForm }));
 
-/** Nothing but the way in, until somebody is signed in. */
+/**
+ * Nothing but the way in, until somebody is signed in. A session that ends later takes nothing off the screen:
+ * the way in opens over it, and what was typed is still there.
+ */
 export function Guard() {
   const { data, error, isLoading, refetch } = useSessionQuery();
+  const { pathname } = useLocation();
+  const dispatch = useDispatch();
+  const who = useRef<string | null>(null);
+  const instructor = isSignedOut(error) ? null : (data?.instructor.id ?? null);
+  useEffect(() => {
+    if (instructor === null) return;
+    // Somebody else: nothing of the one before may stay on the screen.
+    if (who.current !== null && who.current !== instructor) window.location.assign('/');
+    who.current = instructor;
+    dispatch(sendWaiting());
+  }, [instructor, dispatch]);
   if (isLoading)
     return (
       <Box sx={{ p: 4 }}>
         <LoadingNote what="Jasperwren" />
       </Box>
     );
-  if (isSignedOut(error))
+  if (isSignedOut(error) && !data)
     return (
       <Suspense fallback={null}>
         <SignInPage />
@@ -30,5 +47,16 @@ export function Guard() {
         </ErrorNote>
       </Box>
     );
-  return <Outlet />;
+  // Nobody signs in while a learner is driving: marks are kept here, and sent after the drive.
+  const ended = isSignedOut(error) && !pathname.endsWith('/deck');
+  return (
+    <>
+      <Outlet />
+      <Dialog open={ended} fullWidth maxWidth="xs" aria-labelledby="signed-out">
+        <Suspense fallback={null}>
+          <SignInForm name={data?.instructor.name ?? ''} />
+        </Suspense>
+      </Dialog>
+    </>
+  );
 }

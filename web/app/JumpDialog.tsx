@@ -1,6 +1,8 @@
 import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
-import { useLearnersQuery, useTestsQuery } from '../api';
+import { useState } from 'react';
+import { useTestsQuery } from '../api';
+import { useLearnersFound } from '../people';
 import { dayText } from '../ui';
 import { outcomeWords } from '../../core/marking';
 
@@ -25,10 +27,15 @@ function hasWords(place: Place, typed: string): boolean {
 /** Ctrl or Cmd and K: anywhere by a few letters. */
 export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const navigate = useNavigate();
-  const { data: learners } = useLearnersQuery(undefined, { skip: !open });
-  const { data: tests } = useTestsQuery({}, { skip: !open });
+  const [letters, setLetters] = useState('');
+  // Words such as “report” are of screens, not of names.
+  const { learners } = useLearnersFound(letters.split(/\s+/)[0] ?? '');
+  const search = letters.trim().split(/\s+/)[0] ?? '';
+  const { data: tests } = useTestsQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
+    { id: 'learners', label: 'Learners', more: 'everybody, by name or test', to: '/learners' },
+    { id: 'mocks', label: 'Mocks', more: 'all mock tests, by learner', to: '/mocks' },
     { id: 'diary', label: 'Diary', more: 'lessons and tests by day and week', to: '/diary' },
     { id: 'school', label: 'School', more: 'trust, what counts as ready, advice', to: '/school' },
     { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
@@ -36,16 +43,16 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
     { id: 'questions', label: 'Questions', more: 'drill, draw, memory, bank', to: '/questions' },
     { id: 'vehicles', label: 'Vehicles', more: 'fitness, cards, dates', to: '/vehicles' },
     { id: 'standards', label: 'Standards', more: 'what passes, and why', to: '/standards' },
-    ...(learners?.items ?? []).flatMap(({ id, name }) => [
+    ...learners.flatMap(({ id, name }) => [
       { id: `learner ${id}`, label: name, more: 'how ready', to: `/learners/${id}` },
-      { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/?learner=${id}` },
+      { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/mocks?learner=${id}` },
       { id: `drill ${id}`, label: name, more: 'drill questions', to: `/questions?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },
     ]),
-    ...(tests?.items ?? []).map(({ id, learner, startedAt, zone, outcome }) => ({
+    ...(tests?.items ?? []).map(({ id, learner, startedAt, zone, result }) => ({
       id,
       label: `${learner.name}, ${dayText(startedAt, zone)}`,
-      more: `report: ${outcomeWords[outcome].toLowerCase()}`,
+      more: `report: ${outcomeWords[result.outcome].toLowerCase()}`,
       to: `/tests/${id}`,
     })),
   ];
@@ -62,6 +69,8 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
         openOnFocus
         autoHighlight
         options={places}
+        inputValue={letters}
+        onInputChange={(_event, text) => setLetters(text)}
         getOptionKey={({ id }) => id}
         getOptionLabel={textOf}
         filterOptions={(options, { inputValue }) =>

@@ -15,7 +15,8 @@ const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).K
 const places = [
   { to: '/', label: 'Today', short: 'Today' },
   { to: '/diary', label: 'Diary', short: 'Diary' },
-  { to: '/setup', label: 'Start a mock', short: 'Mock' },
+  { to: '/learners', label: 'Learners', short: 'Learners' },
+  { to: '/mocks', label: 'Mocks', short: 'Mocks' },
   { to: '/routes', label: 'Routes', short: 'Routes' },
   { to: '/questions', label: 'Questions', short: 'Questions' },
   { to: '/vehicles', label: 'Vehicles', short: 'Vehicles' },
@@ -122,7 +123,10 @@ export function Shell() {
             <Button
               color="inherit"
               aria-label="Sign out"
-              onClick={() => void leaveTheDay(() => signOut())}
+              onClick={() =>
+                // A fresh page: nothing of whoever was here stays in it.
+                void leaveTheDay(() => signOut()).then(() => window.location.assign('/'))
+              }
               sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 }, minWidth: 48 }}
             >
               <Logout sx={{ display: { sm: 'none' } }} />

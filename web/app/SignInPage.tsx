@@ -4,12 +4,10 @@ import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation }
 import { colour, ErrorNote, Wren } from '../ui';
 import { forgetTheDay } from './offline';
 
-export function SignInPage() {
-  const { data: health } = useHealthQuery();
+/** Name and passphrase, checked as far as a page can. */
+function useSignIn() {
   const [signIn, { error, isLoading }] = useSignInMutation();
-  const [signInToDemo, demo] = useSignInToDemoMutation();
   const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
-  const failure = error ?? demo.error;
   // Two words, and every kilobyte here comes before the first screen: no form library; the server has the rules.
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -20,6 +18,61 @@ export function SignInPage() {
     // Nothing of who was here before: an answer may have come in while they left.
     if (empty.size === 0) void forgetTheDay().then(() => signIn(given));
   };
+  const fields = (name = '') => (
+    <>
+      <TextField
+        label="Your name"
+        autoComplete="username"
+        name="name"
+        defaultValue={name}
+        error={missing.has('name')}
+        helperText={missing.has('name') ? 'Enter your name.' : undefined}
+      />
+      <TextField
+        label="Passphrase"
+        type="password"
+        autoComplete="current-password"
+        name="passphrase"
+        autoFocus={name !== ''}
+        error={missing.has('passphrase')}
+        helperText={missing.has('passphrase') ? 'Enter your passphrase.' : undefined}
+      />
+    </>
+  );
+  return { submit, fields, error, isLoading };
+}
+
+/** Signs in again over a screen whose session has ended. */
+export function SignInForm({ name }: { readonly name: string }) {
+  const { data: health } = useHealthQuery();
+  const { submit, fields, error, isLoading } = useSignIn();
+  const [signInToDemo, demo] = useSignInToDemoMutation();
+  const failure = error ?? demo.error;
+  return (
+    <Stack component="form" spacing={2.5} noValidate onSubmit={submit} sx={{ p: 3 }}>
+      <Typography id="signed-out" variant="h2">
+        Sign in again
+      </Typography>
+      <Typography>Your session has ended. Everything on this screen is still here.</Typography>
+      {failure ? <ErrorNote title="You are not signed in">{errorText(failure)}</ErrorNote> : null}
+      {fields(name)}
+      <Button type="submit" variant="contained" disabled={isLoading}>
+        Sign in
+      </Button>
+      {health?.demo ? (
+        <Button variant="outlined" disabled={demo.isLoading} onClick={() => void signInToDemo()}>
+          Back into the demo school
+        </Button>
+      ) : null}
+    </Stack>
+  );
+}
+
+export function SignInPage() {
+  const { data: health } = useHealthQuery();
+  const { submit, fields, error, isLoading } = useSignIn();
+  const [signInToDemo, demo] = useSignInToDemoMutation();
+  const failure = error ?? demo.error;
   return (
     <Box
       component="main"
@@ -52,21 +105,7 @@ export function SignInPage() {
         ) : null}
         <Stack component="form" spacing={2.5} noValidate onSubmit={submit}>
           {failure ? <ErrorNote title="You are not signed in">{errorText(failure)}</ErrorNote> : null}
-          <TextField
-            label="Your name"
-            autoComplete="username"
-            name="name"
-            error={missing.has('name')}
-            helperText={missing.has('name') ? 'Your name is wanted.' : undefined}
-          />
-          <TextField
-            label="Passphrase"
-            type="password"
-            autoComplete="current-password"
-            name="passphrase"
-            error={missing.has('passphrase')}
-            helperText={missing.has('passphrase') ? 'Your passphrase is wanted.' : undefined}
-          />
+          {fields()}
           <Button type="submit" variant={health?.demo ? 'outlined' : 'contained'} disabled={isLoading}>
             Sign in
           </Button>

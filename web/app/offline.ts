@@ -7,6 +7,8 @@ import {
   type StandardSummary,
 } from '../../contract';
 
+import { PICKED, RECENT } from '../api';
+
 /** Where the service worker keeps what the server last told (vite.config.ts). */
 const DAY = 'day';
 
@@ -46,13 +48,17 @@ export async function fetchTheDay(): Promise<void> {
   const all = async () => {
     const standards = await list<StandardSummary>('standards');
     for (const { id, version } of standards) await read(`standards/${id}/${version}`);
-    for (const path of ['vehicles', 'questions', 'session', 'tests?limit=60']) await read(path);
+    for (const path of ['vehicles', 'questions', 'session', 'school', `tests?limit=${RECENT}`])
+      await read(path);
     for (const { id } of (await list<RouteSummary>('routes')).slice(0, ROUTES)) await read(`routes/${id}`);
     for (const { id, version } of (await list<NetworkSummary>('networks')).slice(0, 2))
       await read(`networks/${id}/${version}`);
     await read('places?gravity=1');
-    for (const { id } of (await list<LearnerView>('learners?limit=100')).slice(0, DRILLS))
+    // Those with the nearest licence test; the list itself is what pickers look in without the server.
+    for (const { id } of (await list<LearnerView>(`learners?sort=test&limit=${PICKED}`)).slice(0, DRILLS)) {
+      await read(`learners/${id}`);
       await read(`learners/${id}/drill`);
+    }
   };
   fetching = now;
   // Without the server there is what was kept before.

@@ -112,6 +112,11 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../vehicles')).WalkPage }),
           },
           {
+            path: '/learners',
+            lazy: async () => ({ Component: (await import('../learners')).LearnersPage }),
+          },
+          { path: '/mocks', lazy: async () => ({ Component: (await import('../mocks')).MocksPage }) },
+          {
             path: '/learners/:learner',
             lazy: async () => ({ Component: (await import('../learners')).LearnerPage }),
           },

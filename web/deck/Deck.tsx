@@ -4,9 +4,9 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   type DueManoeuvre,
-  type EventBody,
   type EventOf,
   isFixedCourse,
+  isMissing,
   isPaused,
   type Judgement,
   keepsFix,
@@ -15,30 +15,34 @@ import {
   planOf,
   questionsDue,
   runsOf,
-  stages,
+  stageNow,
+  stagesDone,
+  stagesOf,
 } from '../../core/marking';
-import { usualItems, type Item, type Severity } from '../../core/standard';
-import type { OpenDrive } from '../log';
+import { endDrive, limitsInView, startRun, stopRun } from '../../core/session';
+import { limitOf, usualItems, type Item, type Severity } from '../../core/standard';
+import type { OpenDrive, RecordTouch } from '../log';
 import { usePosition, useReceiver, type Fix } from '../position';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { colour, KeyList, Wren } from '../ui';
-import { ActedBanner, ActedButtons, type ActedBy } from './Acted';
 import { DeckClock } from './DeckClock';
 import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
 import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
-import { HeadroomPanel, HeadroomRow, headroomInView } from './HeadroomPanel';
+import { HeadroomPanel, HeadroomRow } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { DuePanel } from './DuePanel';
 import { ManoeuvreDialog } from './ManoeuvreDialog';
 import { NotStored } from './NotStored';
+import { OutsideMarks } from './OutsideMarks';
 import { PausedCover } from './PausedCover';
-import { PlanPanel, planWords } from './PlanPanel';
+import { PlanPanel } from './PlanPanel';
 import { QuestionDialog } from './QuestionDialog';
 import { RibbonPanel } from './RibbonPanel';
 import { RunPanel } from './RunPanel';
 import { SearchField } from './SearchField';
 import { StageBar } from './StageBar';
+import { StepInBanner, StepInButtons, useStepIn, type StepInBy } from './StepIn';
 import { Tape } from './Tape';
 import { useHand } from './useHand';
 import { useLatest } from './useLatest';
@@ -51,7 +55,7 @@ import { useWakeLock } from './useWakeLock';
 interface Props {
   readonly drive: OpenDrive;
   readonly judgement: Judgement;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 const keys = [
@@ -61,8 +65,8 @@ const keys = [
   ['Alt Enter', 'The gravest one'],
   ['Up, Down', 'Another one of those found'],
   ['Esc', 'Clear the letters'],
-  ['Space', 'Peg: something happened'],
-  ['Ctrl Z', 'Undo the last mark or peg'],
+  ['Space', 'Flag: something happened'],
+  ['Ctrl Z', 'Undo the last touch'],
   ['Alt N', 'Next: the manoeuvre that is due, else the next stage'],
   ['Alt T', 'Clock of the manoeuvre: start it, then done'],
   ['Alt P', 'Stop marking, watch the road'],
@@ -93,14 +97,19 @@ export function Deck({ drive, judgement, record }: Props) {
     [record],
   );
   const position = usePosition(receiver, keepFix);
-  const ribbon = useRibbon(test.id, test.route?.id ?? null, standard.units, position);
+  // A yard has no road to follow.
+  const course = isFixedCourse(standard);
+  const ribbon = useRibbon(test.id, course ? null : (test.route?.id ?? null), standard.units, position);
   const here = ribbon?.here;
   const featureNow = useCallback(() => here?.()?.id ?? null, [here]);
-  const [acted, setActed] = useState<ActedBy | null>(null);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
   const paused = isPaused(judgement.drive);
-  const stage = judgement.drive.stages.at(-1)?.stage ?? stages[0].id;
+  const stages = useMemo(() => stagesOf(standard), [standard]);
+  const stage = stageNow(standard, judgement.drive);
+  const done = useMemo(() => stagesDone(standard, judgement, test.ready), [standard, judgement, test.ready]);
+  const stepIn = useStepIn(judgement.drive);
+  const grave = stepIn.open !== null;
 
   const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === running?.manoeuvre);
@@ -120,6 +129,7 @@ export function Deck({ drive, judgement, record }: Props) {
   const { said, mark, undo, undoLast, peg, ask, guide, asking } = useMarking({
     standard,
     judgement,
+    events: drive.events,
     record,
     run: running?.run ?? null,
     placeNow: position.placeNow,
@@ -127,15 +137,11 @@ export function Deck({ drive, judgement, record }: Props) {
   });
   const markAndClear = useLatest((item: Item, severity: Severity) => {
     mark(item, severity);
-    setActed(null);
     type('');
   });
   const typed = useLatest(type);
-  const undone = useLatest(undo);
-  const act = useLatest((by: ActedBy) => {
-    record({ kind: 'intervention', by });
-    setActed(by);
-  });
+  const undone = useLatest((event: string, what: string) => undo([event], what));
+  const steppedIn = useLatest((by: StepInBy) => record({ kind: 'intervention', by }));
   const changeStage = useLatest((id: string) => {
     record({ kind: 'stage', stage: id });
     setArea(null);
@@ -145,23 +151,14 @@ export function Deck({ drive, judgement, record }: Props) {
     setArea(id);
   });
 
-  const startManoeuvre = ({ manoeuvre: { id: manoeuvre, limits }, side }: DueManoeuvre) => {
+  const startManoeuvre = (due: DueManoeuvre) => {
     setOpen(null);
     setArea(null);
-    if (running) stop(running);
-    if (stage !== 'manoeuvre') record({ kind: 'stage', stage: 'manoeuvre' });
-    const run = crypto.randomUUID();
-    const own = { kind: 'manoeuvre', run, manoeuvre, ...(side ? { side } : {}) } as const;
-    record({ ...own, phase: 'start' });
-    if (limits.some(({ of }) => of === 'attempts')) record({ ...own, phase: 'attempt' });
+    record(...startRun(standard, judgement.drive, due, crypto.randomUUID()));
   };
-  const stop = ({ run, manoeuvre }: { readonly run: string; readonly manoeuvre: string }) =>
-    record({ kind: 'manoeuvre', run, manoeuvre, phase: 'stop' });
 
-  const end = (how: EventOf<'end'>['how']) => {
-    // A manoeuvre that nobody stopped has taken until now.
-    if (running) stop(running);
-    record({ kind: 'end', how });
+  const end = (how: EventOf<'end'>['how'], countedBecause: string | null) => {
+    record(...endDrive(judgement.drive, how, countedBecause));
     void navigate(`/tests/${test.id}/kerb`);
   };
 
@@ -174,7 +171,7 @@ export function Deck({ drive, judgement, record }: Props) {
     onMove: (by) => setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + by))),
     onMark: (event) => {
       const target = placed[chosen];
-      const severities = target && padSeverities(standard, target.item, acted !== null);
+      const severities = target && padSeverities(standard, target.item, grave);
       if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
     },
     onPeg: peg,
@@ -184,13 +181,13 @@ export function Deck({ drive, judgement, record }: Props) {
     onClock: () => {
       if (!running) return;
       const { run, manoeuvre: of, clocked } = running;
-      const phase = manoeuvre?.clock && !clocked ? 'clock' : 'stop';
-      record({ kind: 'manoeuvre', run, manoeuvre: of, phase });
+      if (manoeuvre?.clock && !clocked) record({ kind: 'manoeuvre', run, manoeuvre: of, phase: 'clock' });
+      else record(...stopRun(standard, judgement.drive, running));
     },
     onNext: () => {
       const next = due.find(({ done }) => done === 0);
       const at = stages.findIndex(({ id }) => id === stage);
-      if (isFixedCourse(standard) && next) startManoeuvre(next);
+      if (course && next) startManoeuvre(next);
       else if (stages[at + 1]) changeStage(stages[at + 1]?.id ?? stage);
     },
   });
@@ -200,7 +197,7 @@ export function Deck({ drive, judgement, record }: Props) {
       {...{ standard, placed, judgement }}
       chosen={letters ? chosen : null}
       large={!letters && area === null && !manoeuvre}
-      grave={acted !== null}
+      grave={grave}
       above={ribbon ? 84 : 0}
       onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
@@ -225,18 +222,24 @@ export function Deck({ drive, judgement, record }: Props) {
       role="alert"
       sx={{ bgcolor: colour('jasper'), color: colour('onJasper'), p: 1.5, borderRadius: 1, fontSize: 19 }}
     >
-      <b>The standard ends the test here.</b>{' '}
-      {standard.limits.find(({ id }) => id === judgement.ending?.limit)?.because}
+      <b>The standard ends the test here.</b> {limitOf(standard, judgement.ending.limit)?.because}
     </Box>
   ) : null;
 
   const panel = running ? (
     <RunPanel {...{ standard, judgement, record }} run={running} retest={test.retest} />
-  ) : isFixedCourse(standard) ? (
+  ) : course ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
 
-  const banner = acted ? <ActedBanner by={acted} onClose={() => setActed(null)} /> : null;
+  const banner = (
+    <>
+      {stepIn.open ? (
+        <StepInBanner drive={judgement.drive} event={stepIn.open} onClose={stepIn.close} />
+      ) : null}
+      <OutsideMarks {...{ standard, judgement, record }} />
+    </>
+  );
   const plan = (
     <PlanPanel
       {...{ standard, record }}
@@ -249,10 +252,10 @@ export function Deck({ drive, judgement, record }: Props) {
   const bottom = (
     <>
       <Press onClick={undoLast}>Undo last</Press>
-      <Peg onClick={peg} aria-label="Peg: something happened">
-        Peg<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
+      <Peg onClick={peg} aria-label="Flag: something happened">
+        Flag<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
       </Peg>
-      <ActedButtons onActed={act} />
+      <StepInButtons onStepIn={steppedIn} />
       {standard.manoeuvres.length > 0 ? (
         <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
       ) : null}
@@ -273,7 +276,7 @@ export function Deck({ drive, judgement, record }: Props) {
         >
           <Wren size={36} />
         </Link>
-        <StageBar current={stage} wide={wide} onStage={changeStage} />
+        <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
         <Box sx={{ ml: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={test.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} />
@@ -314,7 +317,7 @@ export function Deck({ drive, judgement, record }: Props) {
           {panel}
           {banner}
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1 }}>
-            {headroomInView(standard, judgement, 2).map((row) => (
+            {limitsInView(standard, judgement, 2).map((row) => (
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
@@ -373,9 +376,10 @@ export function Deck({ drive, judgement, record }: Props) {
       <EndDialog
         open={open === 'end'}
         missing={() =>
-          planOf(standard, judgement.drive, { startedAt: test.startedAt, now: new Date().toISOString() })
-            .filter(({ done, planned }) => done < planned)
-            .map(planWords)
+          planOf(standard, judgement.drive, {
+            startedAt: test.startedAt,
+            now: new Date().toISOString(),
+          }).filter(isMissing)
         }
         onClose={() => setOpen(null)}
         onEnd={end}

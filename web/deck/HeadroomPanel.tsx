@@ -1,34 +1,9 @@
-import { memo } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { openRun, type Judgement } from '../../core/marking';
-import { limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
+import type { Judgement } from '../../core/marking';
+import { limitsInView, type LimitInView } from '../../core/session';
+import { limitOf, scopedTitle, type Standard } from '../../core/standard';
 import { colour } from '../ui';
-
-/**
- * The limits worth an eye now: faults and points over the whole test; all others once something counts in
- * them, the narrow ones when little is left or when they are of the run that is going on. Gone ones first, then by the share that is left.
- */
-export function headroomInView(standard: Standard, judgement: Judgement, most: number): readonly Headroom[] {
-  const run = openRun(judgement.drive)?.run ?? null;
-  return judgement.headroom
-    .filter((row) => !atRest(standard, row, run))
-    .sort((a, b) => rank(a) - rank(b))
-    .slice(0, most);
-}
-
-function atRest(standard: Standard, row: Headroom, run: string | null): boolean {
-  const { limit: id, scope, total, left, max } = row;
-  if ('run' in scope && scope.run === run && total > 0) return false;
-  const of = limitOf(standard, id)?.of;
-  if (scope.per === 'test') return total === 0 && of !== 'faults' && of !== 'points';
-  return total === 0 || left > Math.max(1, max / 2);
-}
-
-/** Gone, then counted limits by the share that is left, then limits of none that nothing has touched. */
-function rank({ left, max, total }: Headroom): number {
-  if (left < 0) return -1_000 + left;
-  return max === 0 ? (total === 0 ? 1_000 : 0) : left / max;
-}
 
 interface Props {
   readonly standard: Standard;
@@ -37,9 +12,9 @@ interface Props {
 
 export function HeadroomPanel({ standard, judgement }: Props) {
   return (
-    <Box component="section" aria-label="Headroom">
-      <Typography sx={{ fontSize: 16, color: colour('soft') }}>Still left, {standard.title}</Typography>
-      {headroomInView(standard, judgement, 5).map((row) => (
+    <Box component="section" aria-label="Limits">
+      <Typography sx={{ fontSize: 16, color: colour('soft') }}>Left, {standard.title}</Typography>
+      {limitsInView(standard, judgement, 5).map((row) => (
         <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
       ))}
     </Box>
@@ -54,17 +29,45 @@ export const HeadroomRow = memo(HeadroomLine, (before, after) => {
     a.limit === b.limit &&
     a.total === b.total &&
     a.max === b.max &&
+    a.runsSince === b.runsSince &&
     JSON.stringify(a.scope) === JSON.stringify(b.scope)
   );
 });
 
-function HeadroomLine({ standard, row }: { readonly standard: Standard; readonly row: Headroom }) {
+interface RowProps {
+  readonly standard: Standard;
+  readonly row: LimitInView;
+}
+
+const SECOND = 1_000;
+
+function HeadroomLine({ standard, row }: RowProps) {
+  return row.runsSince === null ? (
+    <Row {...{ standard, row }} />
+  ) : (
+    <TimedRow {...{ standard, row }} since={row.runsSince} />
+  );
+}
+
+/** Seconds are counted when the run stops; until then the row counts them itself. */
+function TimedRow({ standard, row, since }: RowProps & { readonly since: string }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), SECOND);
+    return () => clearInterval(timer);
+  }, []);
+  const total = Math.max(0, Math.floor((now - Date.parse(since)) / SECOND));
+  return <Row standard={standard} row={{ ...row, total, left: row.max - total }} />;
+}
+
+function Row({ standard, row }: RowProps) {
   const { left, max, total } = row;
   const limit = limitOf(standard, row.limit);
   if (!limit) return null;
-  const gone = left < 0;
-  const bigText = gone ? `+${-left}` : max === 0 ? 'none' : String(left);
-  const near = !gone && max > 0 && left <= Math.max(1, max * 0.25);
+  const over = left < 0;
+  const untouched = max === 0 && total === 0;
+  const bigText = over ? String(-left) : untouched ? 'none' : String(left);
+  const near = !over && max > 0 && left <= Math.max(1, max * 0.25);
   return (
     <Box
       sx={{
@@ -75,38 +78,43 @@ function HeadroomLine({ standard, row }: { readonly standard: Standard; readonly
         minHeight: 60,
         py: 0.5,
         borderBottom: `1px solid ${colour('line')}`,
+        color: over ? colour('jasper') : near ? colour('ochre') : colour('ink'),
       }}
     >
-      <Typography
-        sx={{
-          fontSize:
-            bigText.length > 3
-              ? { xs: 18, md: 22 }
-              : bigText.length > 2
-                ? { xs: 24, md: 30 }
-                : { xs: 32, md: 36 },
-          fontWeight: 700,
-          lineHeight: 1,
-          textAlign: 'right',
-          color: gone ? colour('jasper') : near ? colour('ochre') : colour('ink'),
-        }}
-      >
-        {bigText}
-      </Typography>
-      <Box>
+      <Box sx={{ textAlign: 'right', lineHeight: 1 }}>
+        <Typography
+          component="span"
+          sx={{
+            display: 'block',
+            fontSize:
+              bigText.length > 3
+                ? { xs: 18, md: 22 }
+                : bigText.length > 2
+                  ? { xs: 24, md: 30 }
+                  : { xs: 30, md: 34 },
+            fontWeight: 700,
+            lineHeight: 1,
+          }}
+        >
+          {bigText}
+        </Typography>
+        <Typography component="span" sx={{ display: 'block', fontSize: 16, lineHeight: 1.1 }}>
+          {over ? 'over' : untouched ? 'allowed' : 'left'}
+        </Typography>
+      </Box>
+      <Box sx={{ color: colour('ink') }}>
         <Typography sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.2 }}>
           {scopedTitle(standard, limit, row.scope)}
         </Typography>
-        <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: gone ? colour('jasper') : colour('soft') }}>
-          {rowWords(row, total)}
+        <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: over ? colour('jasper') : colour('soft') }}>
+          {rowWords(row)}
         </Typography>
       </Box>
     </Box>
   );
 }
 
-function rowWords({ left, max }: Headroom, total: number): string {
+function rowWords({ left, max, total }: LimitInView): string {
   if (left < 0) return max === 0 ? `${total}, none allowed` : `${total}, at most ${max}`;
-  if (max === 0) return 'allowed; none so far';
-  return `${total} of ${max} used`;
+  return max === 0 ? 'none so far' : `${total} of ${max} used`;
 }

@@ -1,5 +1,6 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useState } from 'react';
+import { readAs, typedNumber } from '../../core/numbers';
 import type { Standard } from '../../core/standard';
 import { tokens } from '../ui';
 
@@ -15,8 +16,9 @@ const stepsFor = (unit: string): readonly number[] => (unit === '1/min' ? [500, 
 /** One reading, by steps or typed. */
 export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Props) {
   const [text, setText] = useState('0');
-  const value = Number(text.replace(',', '.'));
-  const wrong = text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 1_000_000;
+  const value = typedNumber(text) ?? NaN;
+  const wrong = Number.isNaN(value) || value < 0 || value > 1_000_000;
+  const read = readAs(text);
   const steps = stepsFor(unit);
   const move = (by: number) => setText(String(Math.max(0, (wrong ? 0 : value) + by)));
   return (
@@ -30,7 +32,7 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
           fullWidth
           value={text}
           error={wrong}
-          helperText={wrong ? 'A number from 0 up is wanted.' : ' '}
+          helperText={wrong ? 'A number from 0 up is wanted.' : read ? `Read as ${read}` : ' '}
           onChange={(event) => setText(event.target.value)}
           slotProps={{
             htmlInput: {

@@ -1,32 +1,21 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
-import { HILL_START, planOf, PULL_UP, type Drive, type EventBody, type PlanEntry } from '../../core/marking';
+import { HILL_START, isMissing, planOf, planWords, PULL_UP, type Drive } from '../../core/marking';
 import { kindOfFeature } from '../../core/route';
 import type { Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { colour, tokens } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly drive: Drive;
   readonly startedAt: string;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
   readonly onAsk: () => void;
 }
 
 const TICK = 5_000;
-
-const titles: Readonly<Record<PlanEntry['id'], string>> = {
-  minutes: 'Driving',
-  independent: 'Independent',
-  'pull-ups': 'Pull-ups',
-  manoeuvres: 'Manoeuvres',
-  questions: 'Questions',
-};
-
-/** "Pull-ups: 1 of 3" for each thing of the plan that is not yet done. */
-export const planWords = ({ id, done, planned, unit }: PlanEntry): string =>
-  `${titles[id]}: ${done} of ${planned}${unit ? ` ${unit}` : ''}`;
 
 const directions = [
   { feature: PULL_UP, label: 'Pull-up', text: 'Pull up on the left when it is safe' },
@@ -42,7 +31,9 @@ export function PlanPanel({ standard, drive, startedAt, record, onAsk }: Props) 
   }, []);
   const plan = planOf(standard, drive, { startedAt, now });
   if (plan.length === 0) return null;
-  const asking = plan.some(({ id, done, planned }) => id === 'questions' && done < planned);
+  const asking = plan.some(
+    (entry) => (entry.id === 'explain' || entry.id === 'demonstrate') && isMissing(entry),
+  );
   const counted = plan.some(({ id }) => id === 'pull-ups') ? directions : [];
   return (
     <Box component="section" aria-label="Drive plan" sx={{ mt: 1.5 }}>
@@ -51,11 +42,7 @@ export function PlanPanel({ standard, drive, startedAt, record, onAsk }: Props) 
         sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 16, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}
       >
         {plan.map((entry) => (
-          <Box
-            component="li"
-            key={entry.id}
-            sx={{ color: colour(entry.done < entry.planned ? 'ink' : 'soft') }}
-          >
+          <Box component="li" key={entry.id} sx={{ color: colour(isMissing(entry) ? 'ink' : 'soft') }}>
             {planWords(entry)}
           </Box>
         ))}

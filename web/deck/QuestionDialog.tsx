@@ -10,9 +10,10 @@ import {
   type Theme,
 } from '@mui/material';
 import { useState } from 'react';
-import { questionName, type EventBody, type QuestionDue } from '../../core/marking';
+import { questionName, type QuestionDue } from '../../core/marking';
 import type { TestView } from '../../contract';
 import type { Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { allEssential, KeyPoints, useBank, useDraw } from '../questions';
 import { colour, tokens } from '../ui';
 
@@ -21,7 +22,7 @@ interface Props {
   readonly test: TestView;
   readonly due: readonly QuestionDue[];
   readonly onClose: () => void;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 const words = {

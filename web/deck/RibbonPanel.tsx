@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { memo } from 'react';
-import type { EventBody } from '../../core/marking';
 import type { Feature, RibbonItem, Route } from '../../core/route';
+import type { RecordTouch } from '../log';
 import { distanceText, FeatureGlyph, featureText } from '../features';
 import { colour, tokens } from '../ui';
 import { Press } from './frame';
@@ -9,7 +9,7 @@ import type { Ribbon } from './useRibbon';
 
 interface Props {
   readonly ribbon: Ribbon;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
   /** One short strip, for an upright phone. */
   readonly strip?: boolean;
 }

@@ -1,8 +1,10 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
-import type { EventBody, Judgement, Run } from '../../core/marking';
+import type { Judgement, Run } from '../../core/marking';
+import { stopRun } from '../../core/session';
 import type { RunPhase, Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { colour, tokens } from '../ui';
 import { MeasureDialog } from './MeasureDialog';
 
@@ -11,7 +13,7 @@ interface Props {
   readonly judgement: Judgement;
   readonly run: Run;
   readonly retest: boolean;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 const counters = [
@@ -57,7 +59,11 @@ export function RunPanel({ standard, judgement, run, retest, record }: Props) {
             Clock: {manoeuvre.clock.starts.replaceAll('-', ' ')}
           </Act>
         ) : null}
-        <Act type="button" onClick={() => step('stop')} style={{ fontWeight: 700 }}>
+        <Act
+          type="button"
+          onClick={() => record(...stopRun(standard, judgement.drive, run))}
+          style={{ fontWeight: 700 }}
+        >
           Done
         </Act>
       </Box>

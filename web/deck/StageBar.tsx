@@ -1,8 +1,8 @@
 import { memo } from 'react';
 import { MenuItem, Select } from '@mui/material';
 import { styled } from '@mui/material/styles';
+import { stageTitle } from '../../core/marking';
 import { colour, tokens } from '../ui';
-import { stages } from '../../core/marking';
 
 const Stage = styled('button')({
   font: 'inherit',
@@ -20,40 +20,46 @@ const Stage = styled('button')({
 });
 
 interface Props {
+  /** Those that the standard has, in their order. */
+  readonly stages: readonly { readonly id: string; readonly title: string }[];
+  readonly done: ReadonlySet<string>;
   readonly current: string;
   readonly wide: boolean;
   readonly onStage: (id: string) => void;
 }
 
-/** Where the mock is in its order; a touch moves it on, or back. */
-export const StageBar = memo(function StageBar({ current, wide, onStage }: Props) {
-  const at = stages.findIndex(({ id }) => id === current);
+/** Where the mock is in its order, and what is done; a touch moves it on, or back. */
+export const StageBar = memo(function StageBar({ stages, done, current, wide, onStage }: Props) {
+  // A log from elsewhere may be in a stage that this standard does not have.
+  const shown = stages.some(({ id }) => id === current)
+    ? stages
+    : [{ id: current, title: stageTitle(current) }, ...stages];
+  const label = ({ id, title }: (typeof shown)[number]) => `${done.has(id) ? '✓ ' : ''}${title}`;
   if (!wide)
     return (
       <Select
-        value={at < 0 ? stages[0].id : current}
+        value={current}
         onChange={(event) => onStage(event.target.value)}
         inputProps={{ 'aria-label': 'Stage' }}
         sx={{ minHeight: 72, fontSize: 18, fontWeight: 700, width: 158 }}
       >
-        {stages.map(({ id, title }) => (
-          <MenuItem key={id} value={id} sx={{ minHeight: tokens.deckTouch, fontSize: 20 }}>
-            {title}
+        {shown.map((stage) => (
+          <MenuItem key={stage.id} value={stage.id} sx={{ minHeight: tokens.deckTouch, fontSize: 20 }}>
+            {label(stage)}
           </MenuItem>
         ))}
       </Select>
     );
   return (
     <nav aria-label="Stages" style={{ display: 'flex' }}>
-      {stages.map(({ id, title }, n) => (
+      {shown.map((stage) => (
         <Stage
-          key={id}
+          key={stage.id}
           type="button"
-          aria-current={id === current ? 'step' : undefined}
-          onClick={() => onStage(id)}
+          aria-current={stage.id === current ? 'step' : undefined}
+          onClick={() => onStage(stage.id)}
         >
-          {n < at ? '✓ ' : ''}
-          {title}
+          {label(stage)}
         </Stage>
       ))}
     </nav>

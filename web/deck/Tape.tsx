@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
+import { markWords } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
 
@@ -75,6 +76,7 @@ export interface TapeEntry {
   readonly n: number;
   readonly at: string;
   readonly mark: DriveMark | null;
+  readonly flag: boolean;
   /** What it is when it is no mark. */
   readonly label: string;
   readonly counts: boolean;
@@ -88,16 +90,26 @@ export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
       n,
       at: mark.at,
       mark,
+      flag: false,
       label: '',
       counts: mark.uncounted === null,
     })),
-    ...pegs.map(({ id, at }, n) => ({ id, n, at, mark: null, label: 'Peg, to sort', counts: true })),
+    ...pegs.map(({ id, at }, n) => ({
+      id,
+      n,
+      at,
+      mark: null,
+      flag: true,
+      label: 'Flag, to sort',
+      counts: true,
+    })),
     ...drive.interventions.map(({ id, at, by }, n) => ({
       id,
       n,
       at,
       mark: null,
-      label: `I acted: ${by}`,
+      flag: false,
+      label: `I stepped in: ${by}`,
       counts: true,
     })),
   ]
@@ -134,6 +146,7 @@ function TapeLine({
   const severity = mark ? severities.get(mark.severity) : null;
   const label = item?.label ?? entry.label;
   const minute = clockText(secondsSince(startedAt, entry.at)).slice(-5);
+  const what = mark ? markWords(standard, mark) : entry.label;
   const gradable = item !== null && item.severities.length > 1 && severity;
   return (
     <Box
@@ -154,13 +167,7 @@ function TapeLine({
         aria-label={gradable ? `How grave was it? ${label}` : undefined}
         onClick={() => item && onGuide(entry.id, item.id)}
       >
-        {severity ? (
-          <Glyph gravity={severity.gravity} size={20} />
-        ) : entry.label.startsWith('Peg') ? (
-          <PegSign />
-        ) : (
-          <span />
-        )}
+        {severity ? <Glyph gravity={severity.gravity} size={20} /> : entry.flag ? <PegSign /> : <span />}
         <span>
           {label}
           <small>
@@ -174,7 +181,7 @@ function TapeLine({
           </small>
         </span>
       </What>
-      <Act type="button" onClick={() => onUndo(entry.id, label)} aria-label={`Undo ${label}`}>
+      <Act type="button" onClick={() => onUndo(entry.id, what)} aria-label={`Undo ${label}`}>
         Undo
       </Act>
     </Box>

@@ -2,16 +2,19 @@ import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
 import type { Place } from '../../core/geo';
-import { HABIT, minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
-import { compileStandard, type Item, type Severity, type Standard } from '../../core/standard';
+import { HABIT, minorsOnSkill, type DriveEvent, type Judgement } from '../../core/marking';
+import { lastTouch, type Timed } from '../../core/session';
+import type { Item, Severity, Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
 import { severityWord, tokens } from '../ui';
-import { tapeEntries } from './Tape';
 
 interface Parts {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: (body: EventBody) => string;
+  /** The whole log. */
+  readonly events: readonly DriveEvent[];
+  readonly record: RecordTouch;
   /** The run of a manoeuvre that marks and pegs belong to now. */
   readonly run: string | null;
   /** Where the car is now; always the same function. */
@@ -21,7 +24,7 @@ interface Parts {
 }
 
 /** What can be done with marks: made, undone, regraded, pegged, and graded with the guide. */
-export function useMarking({ standard, judgement, record, run, placeNow, featureNow }: Parts) {
+export function useMarking({ standard, judgement, events, record, run, placeNow, featureNow }: Parts) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [said, setSaid] = useState('');
   const where = useCallback(() => {
@@ -30,8 +33,8 @@ export function useMarking({ standard, judgement, record, run, placeNow, feature
   }, [placeNow, featureNow]);
 
   const undo = useCallback(
-    (event: string, what: string) => {
-      const retract = record({ kind: 'retract', of: event });
+    (of: readonly string[], what: string, ...more: readonly Timed[]) => {
+      const retracts = record(...of.map((id) => ({ kind: 'retract', of: id }) as const), ...more);
       setSaid(`Undone: ${what}`);
       enqueueSnackbar(`Undone: ${what}`, {
         action: (key) => (
@@ -39,11 +42,11 @@ export function useMarking({ standard, judgement, record, run, placeNow, feature
             color="inherit"
             sx={{ minHeight: tokens.deckTouch }}
             onClick={() => {
-              record({ kind: 'retract', of: retract });
+              record(...retracts.map((id) => ({ kind: 'retract', of: id }) as const));
               closeSnackbar(key);
             }}
           >
-            Bring it back
+            Restore
           </Button>
         ),
       });
@@ -51,11 +54,16 @@ export function useMarking({ standard, judgement, record, run, placeNow, feature
     [record, enqueueSnackbar, closeSnackbar],
   );
 
-  const { ask, guide, asking } = useGuide({ standard, judgement, record, onRemove: undo });
+  const { ask, guide, asking } = useGuide({
+    standard,
+    judgement,
+    record,
+    onRemove: (event, what, note) => undo([event], what, note),
+  });
 
   const mark = useCallback(
     (item: Item, severity: Severity) => {
-      const by = record({ kind: 'fault', item: item.id, severity: severity.id, run, ...where() });
+      const [by = ''] = record({ kind: 'fault', item: item.id, severity: severity.id, run, ...where() });
       if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
         enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
           autoHideDuration: 8_000,
@@ -79,13 +87,13 @@ export function useMarking({ standard, judgement, record, run, placeNow, feature
 
   const peg = useCallback(() => {
     record({ kind: 'peg', run, ...where() });
-    setSaid('Pegged');
+    setSaid('Flagged');
   }, [record, run, where]);
 
   const undoLast = () => {
-    const last = tapeEntries(judgement)[0];
-    if (last)
-      undo(last.id, last.mark ? compileStandard(standard).itemOf(last.mark.item).item.label : last.label);
+    const touch = lastTouch(standard, events);
+    if (touch) undo(touch.events, touch.words);
+    else setSaid('Nothing to undo');
   };
 
   return { said, mark, undo, undoLast, peg, ask, guide, asking };

@@ -1,6 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { guideFor, guideOn, guideStart, type Guided } from '../../core/guidance';
-import { itemAt, ribbonOf, featureHere, type Feature, type Route, type RibbonItem } from '../../core/route';
+import {
+  featureNow,
+  itemAt,
+  ribbonOf,
+  type Feature,
+  type Route,
+  type RibbonItem,
+  type Told,
+} from '../../core/route';
 import { sitesOf } from '../../core/hotspot';
 import { usePlacesQuery, useRouteQuery } from '../api';
 import type { Fix, Position } from '../position';
@@ -18,11 +26,22 @@ export interface Ribbon {
   readonly current: RibbonItem | null;
   /** Goes on to the next thing, or back to the one before. */
   readonly step: (by: 1 | -1) => void;
-  /** What a mark made now belongs to; always the same function. */
+  /** What a mark made now belongs to, when something recent tells it; always the same function. */
   readonly here: () => Feature | null;
 }
 
-const keptAlong = (test: string): number => Number(sessionStorage.getItem(`ribbon ${test}`) ?? 0);
+/** What last told where the car is, kept over a reload. */
+function keptTold(test: string): Told | null {
+  try {
+    const kept: unknown = JSON.parse(sessionStorage.getItem(`ribbon ${test}`) ?? 'null');
+    return typeof kept === 'object' ? (kept as Told | null) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Before anything was told: the ribbon shows the start, but no mark belongs to it. */
+const START = { along: 0, by: 'touch', off: false } as const;
 
 /** The route of a drive as it comes nearer: moved by position where there is one, else by one touch. */
 export function useRibbon(
@@ -36,15 +55,32 @@ export function useRibbon(
   const route = useMemo(() => (data ? { ...data.route, units } : null), [data, units]);
   const items = useMemo(() => (route ? ribbonOf(route) : []), [route]);
   const guide = useMemo(() => (route ? guideFor(route) : null), [route]);
-  const [along, setAlong] = useState(() => keptAlong(test));
-  const [by, setBy] = useState<'touch' | 'position'>('touch');
-  const [off, setOff] = useState(false);
+  const [told, setTold] = useState(() => keptTold(test));
+  const { along, by, off } = told ?? START;
   const guided = useRef<Guided>({ ...guideStart, along, state: 'off' });
-  const latest = useRef({ along, items });
+  const latest = useRef({ told, items });
+  const shown = useRef(along);
   useEffect(() => {
-    latest.current = { along, items };
-    sessionStorage.setItem(`ribbon ${test}`, String(along));
-  }, [along, items, test]);
+    latest.current.items = items;
+  }, [items]);
+  const tell = useCallback(
+    (next: Told) => {
+      const { told: before } = latest.current;
+      latest.current.told = next;
+      sessionStorage.setItem(`ribbon ${test}`, JSON.stringify(next));
+      // Drawn again every few metres, not with every fix.
+      if (
+        next.by === 'touch' ||
+        before?.by !== 'position' ||
+        next.off !== before.off ||
+        Math.abs(next.along - shown.current) >= 8
+      ) {
+        shown.current = next.along;
+        setTold(next);
+      }
+    },
+    [test],
+  );
 
   useEffect(() => {
     if (!guide) return;
@@ -55,12 +91,11 @@ export function useRibbon(
       last = fix;
       const { now } = guideOn(guide, guided.current, fix);
       guided.current = now;
-      setBy('position');
-      setOff(now.state === 'off');
-      // Drawn again every few metres, not with every fix.
-      setAlong((before) => (Math.abs(now.along - before) >= 8 ? now.along : before));
+      // A fix that is too old or too rough tells nothing.
+      if (position.placeNow())
+        tell({ along: now.along, by: 'position', at: fix.at, off: now.state === 'off' });
     });
-  }, [guide, position]);
+  }, [guide, position, tell]);
 
   const hot = useMemo(() => {
     const rates = new Map(
@@ -79,21 +114,23 @@ export function useRibbon(
     );
   }, [places, route, items]);
 
-  const step = useCallback((by: 1 | -1) => {
-    const { along: now, items: all } = latest.current;
-    const features = all.filter(({ what }) => what !== 'calm');
-    const next =
-      by === 1
-        ? features.find((item) => item.along > now + 1)
-        : features.findLast((item) => item.along < now - 1);
-    const to = next?.along ?? (by === 1 ? now : 0);
-    // Where a receiver tells a place, it is looked for all round: a touch may have gone too far.
-    guided.current = { ...guided.current, along: to, state: 'off', strays: 0 };
-    setBy('touch');
-    setOff(false);
-    setAlong(to);
-  }, []);
-  const here = useCallback(() => featureHere(latest.current.items, latest.current.along), []);
+  const step = useCallback(
+    (by: 1 | -1) => {
+      const { told: before, items: all } = latest.current;
+      const now = (before ?? START).along;
+      const features = all.filter(({ what }) => what !== 'calm');
+      const next =
+        by === 1
+          ? features.find((item) => item.along > now + 1)
+          : features.findLast((item) => item.along < now - 1);
+      const to = next?.along ?? (by === 1 ? now : 0);
+      // Where a receiver tells a place, it is looked for all round: a touch may have gone too far.
+      guided.current = { ...guided.current, along: to, state: 'off', strays: 0 };
+      tell({ along: to, by: 'touch', at: new Date().toISOString(), off: false });
+    },
+    [tell],
+  );
+  const here = useCallback(() => featureNow(latest.current.items, latest.current.told, Date.now()), []);
 
   if (!route) return null;
   // Moved by touch, the car stands at the thing last touched; what comes is what lies beyond it.

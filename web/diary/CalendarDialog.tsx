@@ -10,7 +10,8 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { API, type LessonView } from '../../contract';
-import { errorText, useLearnersQuery } from '../api';
+import { errorText } from '../api';
+import { useEverybody } from '../people';
 import {
   useEndCalendarMutation,
   useKeepLessonMutation,
@@ -78,7 +79,7 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
 
 /** Reads a calendar file, shows what is in it, and keeps it when told to. */
 function Bring() {
-  const { data: learners } = useLearnersQuery();
+  const everybody = useEverybody();
   const [span] = useState(() => calendarSpan(new Date()));
   const { data: held } = useLessonsQuery({ from: span.from.toISOString(), until: span.until.toISOString() });
   const [keep] = useKeepLessonMutation();
@@ -86,7 +87,7 @@ function Bring() {
   const [told, setTold] = useState<string | null>(null);
   const open = async (file: File) => {
     setTold(null);
-    setRead(readCalendar(await file.text(), learners?.items ?? [], { ...span, zone: localZone() }));
+    setRead(readCalendar(await file.text(), await everybody(), { ...span, zone: localZone() }));
   };
   const bring = async () => {
     if (!read) return;

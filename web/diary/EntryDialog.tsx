@@ -11,7 +11,9 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import type { LessonToKeep, LessonView } from '../../contract';
-import { errorText, useLearnersQuery, useRoutesQuery, useVehiclesQuery } from '../api';
+import { typedNumber } from '../../core/numbers';
+import { errorText, useRoutesQuery, useVehiclesQuery } from '../api';
+import { LearnerPicker, type Picked } from '../people';
 import { useKeepLessonMutation, useRemoveLessonMutation } from '../term';
 import { ErrorNote, localZone } from '../ui';
 import { dayOf, instantOf, timeOf } from './days';
@@ -32,14 +34,15 @@ const kinds = [
 
 /** An entry of the diary, new or changed. */
 export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }: Props) {
-  const { data: learners } = useLearnersQuery();
   const { data: vehicles } = useVehiclesQuery();
   const { data: routes } = useRoutesQuery();
   const [keep, { error, isLoading }] = useKeepLessonMutation();
   const [remove] = useRemoveLessonMutation();
   const [id] = useState(() => lesson?.id ?? crypto.randomUUID());
   const [kind, setKind] = useState<LessonToKeep['kind']>(lesson?.kind ?? 'lesson');
-  const [learner, setLearner] = useState(lesson?.learner?.id ?? '');
+  const [learner, setLearner] = useState<Picked | null>(
+    lesson?.learner ? { ...lesson.learner, testDate: null } : null,
+  );
   const [day, setDay] = useState(lesson ? dayOf(lesson.startsAt) : firstDay);
   const [time, setTime] = useState(lesson ? timeOf(lesson.startsAt) : firstTime);
   const [minutes, setMinutes] = useState(String(lesson?.minutes ?? 90));
@@ -48,9 +51,9 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
   const [place, setPlace] = useState(lesson?.place ?? '');
   const [note, setNote] = useState(lesson?.note ?? '');
   const [tried, setTried] = useState(false);
-  const length = Number(minutes);
+  const length = typedNumber(minutes, 'whole') ?? NaN;
   const problems = {
-    learner: kind !== 'other' && learner === '' ? 'Choose who it is with.' : null,
+    learner: kind !== 'other' && learner === null ? 'Choose who it is with.' : null,
     when: day === '' || time === '' ? 'Day and hour are wanted.' : null,
     minutes:
       Number.isInteger(length) && length >= 5 && length <= 720 ? null : 'Whole minutes, from 5 to 720.',
@@ -66,7 +69,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
       revision: lesson?.revision ?? null,
       lesson: {
         kind,
-        learner: learner === '' ? null : learner,
+        learner: learner?.id ?? null,
         vehicle: vehicle === '' ? null : vehicle,
         route: route === '' ? null : route,
         startsAt: instantOf(day, time),
@@ -89,15 +92,12 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
     set: (value: string) => void,
     items: readonly (readonly [string, string])[],
     none: string,
-    problem: string | null = null,
   ) => (
     <TextField
       select
       label={label}
       value={items.some(([own]) => own === value) ? value : ''}
       onChange={(event) => set(event.target.value)}
-      error={tried && problem !== null}
-      helperText={tried && problem !== null ? problem : undefined}
     >
       <MenuItem value="">{none}</MenuItem>
       {items.map(([own, title]) => (
@@ -124,14 +124,12 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
             </MenuItem>
           ))}
         </TextField>
-        {choice(
-          'Learner',
-          learner,
-          setLearner,
-          (learners?.items ?? []).map((one) => [one.id, one.name]),
-          'nobody',
-          problems.learner,
-        )}
+        <LearnerPicker
+          label="Learner"
+          chosen={learner}
+          onChoose={setLearner}
+          problem={tried ? problems.learner : null}
+        />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 1fr', sm: '1.4fr 1fr 1fr' } }}>
           <TextField
             type="date"

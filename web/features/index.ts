@@ -1,2 +1,3 @@
 export { FeatureGlyph } from './FeatureGlyph';
+export { useUnits } from './useUnits';
 export { distanceText, featureText, lengthText, minutesText, speedText } from './words';

@@ -1,14 +1,16 @@
 import { useCallback, useState, type ReactNode } from 'react';
-import { HABIT, minorsOnSkill, type EventBody, type Judgement } from '../../core/marking';
+import type { Timed } from '../../core/session';
+import { HABIT, minorsOnSkill, type Judgement } from '../../core/marking';
 import { compileStandard, type Item, type Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { GuideDialog } from './GuideDialog';
 
 interface Parts {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
   /** Takes a mark back that the guide holds for no fault. */
-  readonly onRemove: (event: string, label: string) => void;
+  readonly onRemove: (event: string, label: string, note: Timed) => void;
 }
 
 /**
@@ -34,9 +36,9 @@ export function useGuide({ standard, judgement, record, onRemove }: Parts) {
       }}
       onDecide={(severity, reason) => {
         const { event, item } = asked;
-        if (severity) record({ kind: 'regrade', of: event, severity: severity.id });
-        else onRemove(event, item.label);
-        record({ kind: 'note', text: `Severity guide: ${reason}`, of: event });
+        const note = { kind: 'note', text: `Severity guide: ${reason}`, of: event } as const;
+        if (severity) record({ kind: 'regrade', of: event, severity: severity.id }, note);
+        else onRemove(event, item.label, note);
         setAsked(null);
       }}
     />

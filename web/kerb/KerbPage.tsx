@@ -1,13 +1,14 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { ratingsBy } from '../../core/marking';
 import { useDrive } from '../log';
 import { dayText, hourText } from '../ui';
-import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
+import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../verdict';
 import { MarkList } from './MarkList';
 import { PegList } from './PegList';
 import { Ratings } from './Ratings';
+import { TakenBackList } from './TakenBackList';
 
 /** Brings the forecast with it, which the verdict must not wait for. */
 const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
@@ -18,6 +19,7 @@ const shownKey = (test: string): string => `verdict shown ${test}`;
 export function KerbPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);
+  const navigate = useNavigate();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   const { drive, judgement, record } = onScreen;
@@ -26,6 +28,11 @@ export function KerbPage() {
   const running = judgement.drive.end === null;
   // Once both have looked at the verdict there is nothing left to be asked first.
   const shown = opened || running || ratingsBy(judgement.drive, 'instructor').size > 0;
+  const reopen = () => {
+    const { end } = judgement.drive;
+    if (end) record({ kind: 'retract', of: end.id });
+    void navigate(`/tests/${id}/deck`);
+  };
   const show = () => {
     sessionStorage.setItem(shownKey(id), 'yes');
     setOpened(true);
@@ -37,7 +44,7 @@ export function KerbPage() {
         sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2.5 }}
       >
         <Box>
-          <Typography variant="h1">At the kerb with {test.learner.name}</Typography>
+          <Typography variant="h1">Debrief with {test.learner.name}</Typography>
           <Typography sx={{ color: 'text.secondary' }}>
             {dayText(test.startedAt, test.zone)}, {hourText(test.startedAt, test.zone)}, {standard.title}{' '}
             {standard.version}
@@ -47,9 +54,13 @@ export function KerbPage() {
         <Stack direction="row" spacing={1.5}>
           {running ? (
             <Button component={Link} to={`/tests/${id}/deck`} variant="contained">
-              Back to the Deck
+              Back to marking
             </Button>
-          ) : null}
+          ) : (
+            <Button variant="outlined" onClick={reopen}>
+              Reopen drive
+            </Button>
+          )}
           <Button component={Link} to={`/learners/${test.learner.id}`} variant="outlined">
             Learner
           </Button>
@@ -59,7 +70,9 @@ export function KerbPage() {
         </Stack>
       </Stack>
       {shown ? (
-        <VerdictBanner standard={standard} judgement={judgement} />
+        <VerdictBanner {...{ standard, judgement }}>
+          <FullTest {...{ judgement, record }} />
+        </VerdictBanner>
       ) : (
         <Box component="section" aria-labelledby="own-view">
           <Typography variant="h2" id="own-view">
@@ -96,6 +109,7 @@ export function KerbPage() {
             </Box>
           )}
           <MarkList {...{ standard, judgement, record }} startedAt={test.startedAt} />
+          <TakenBackList {...{ standard, judgement, record }} startedAt={test.startedAt} />
           <Box sx={{ mt: 4 }}>
             <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
           </Box>

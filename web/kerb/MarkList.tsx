@@ -1,7 +1,8 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
-import { useState } from 'react';
-import { clockText, type EventBody, type Judgement, secondsSince, stageAt } from '../../core/marking';
+import { Box, Button, Typography } from '@mui/material';
+import { clockText, type Judgement, secondsSince, stageAt } from '../../core/marking';
+import { moveMark, outsideMarks, runTitle, type Timed } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
 import { colour, Glyph } from '../ui';
 
@@ -9,46 +10,29 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 /** Every mark in time order, while it is fresh: each can be graded by the guide, or taken back. */
 export function MarkList({ standard, judgement, startedAt, record }: Props) {
-  const [gone, setGone] = useState<{ readonly retract: string; readonly label: string } | null>(null);
-  const remove = (event: string, label: string) =>
-    setGone({ retract: record({ kind: 'retract', of: event }), label });
+  const remove = (event: string, _label: string, ...more: readonly Timed[]) =>
+    record({ kind: 'retract', of: event }, ...more);
   const { ask, guide } = useGuide({ standard, judgement, record, onRemove: remove });
   const { itemOf, severities } = compileStandard(standard);
   const { marks, drive } = judgement;
-  if (marks.length === 0 && !gone) return null;
+  const outside = outsideMarks(standard, judgement);
+  if (marks.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="marked" sx={{ mt: 4 }}>
       <Typography variant="h2" id="marked">
         Marks
       </Typography>
-      <Box role="status">
-        {gone ? (
-          <Stack
-            direction="row"
-            sx={{ gap: 2, alignItems: 'center', bgcolor: colour('wash'), px: 2, py: 0.5 }}
-          >
-            <Typography sx={{ flex: 1 }}>Taken back: {gone.label}</Typography>
-            <Button
-              onClick={() => {
-                record({ kind: 'retract', of: gone.retract });
-                setGone(null);
-              }}
-            >
-              Bring it back
-            </Button>
-          </Stack>
-        ) : null}
-      </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {marks.map((mark, n) => {
           const severity = severities.get(mark.severity);
           const { item } = itemOf(mark.item);
           const seconds = secondsSince(startedAt, mark.at);
+          const movable = outside.find((one) => one.mark === mark);
           return (
             <Box
               component="li"
@@ -69,8 +53,18 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
                 <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                   {clockText(seconds)}, {stageAt(drive, mark.at)}, {severity?.label.toLowerCase()}
                   {mark.uncounted === null ? '' : ', not counted'}
+                  {movable ? ', counts in no limit' : ''}
                 </Typography>
               </Box>
+              {movable?.runs.map((run) => (
+                <Button
+                  key={run.run}
+                  variant="outlined"
+                  onClick={() => record(...moveMark(judgement, mark, run.run))}
+                >
+                  Count it in {runTitle(standard, run)}
+                </Button>
+              ))}
               {item.severities.length > 1 ? (
                 <Button
                   variant="outlined"

@@ -1,14 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import {
-  clockText,
-  type DrivePeg,
-  type EventBody,
-  type Judgement,
-  secondsSince,
-  stageAt,
-} from '../../core/marking';
+import { clockText, type DrivePeg, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import type { Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { colour, PegSign } from '../ui';
 import { SortDialog } from './SortDialog';
 
@@ -16,7 +10,7 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 /** Pegs in time order, each to be sorted or dismissed; sorted ones can be opened again. */
@@ -28,7 +22,7 @@ export function PegList({ standard, judgement, startedAt, record }: Props) {
   return (
     <Box component="section" aria-labelledby="pegs" sx={{ mt: 4 }}>
       <Typography variant="h2" id="pegs">
-        Pegs
+        Flags
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {pegs.map((peg) => (

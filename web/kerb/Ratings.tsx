@@ -1,13 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import { ratedAreas } from '../../core/coaching';
-import { ratingsBy, type EventBody, type Judgement } from '../../core/marking';
+import { ratingsBy, type Judgement } from '../../core/marking';
 import type { Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { colour } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
   readonly by: 'learner' | 'instructor';
 }
 

@@ -69,7 +69,7 @@ export function SortDialog({ title, standard, judgement, onClose, onSort }: Prop
           </Box>
         </Box>
       </DialogContent>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, px: 3, py: 1 }} aria-label="Faults of this peg">
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, px: 3, py: 1 }} aria-label="Faults of this flag">
         {faults.map((fault, n) => {
           const severity = severities.get(fault.severity);
           return (

@@ -1,11 +1,15 @@
 import { Autocomplete, Box, Button, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
+import { skipToken } from '@reduxjs/toolkit/query';
 import type { TestView } from '../../contract';
-import { beliefs, cleanNow, prioritiesOf, type Priority } from '../../core/coaching';
-import { clockText, GOAL, goalsOf, secondsSince, type EventBody, type Judgement } from '../../core/marking';
+import { beliefs, cleanNow, prioritiesOf, todayWords, type Priority } from '../../core/coaching';
+import { positionsOf } from '../../core/hotspot';
+import { cleanSections, clockText, GOAL, goalsOf, secondsSince, type Judgement } from '../../core/marking';
 import { markedItems } from '../../core/readiness';
-import { featureKindOf, kindOfFeature } from '../../core/route';
-import { compileStandard, type Standard } from '../../core/standard';
+import { featureKindOf, type FeatureKindId } from '../../core/route';
+import type { Standard } from '../../core/standard';
+import { useRouteQuery } from '../api';
+import type { RecordTouch } from '../log';
 import { WorkOn, type WorkItem } from '../readiness';
 import { useReadiness } from '../term';
 import { colour } from '../ui';
@@ -14,7 +18,7 @@ interface Props {
   readonly test: TestView;
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 /** The talk: what was good, three things to work on and why these, and goals for the next lesson. */
@@ -25,7 +29,11 @@ export function Talk({ test, standard, judgement, record }: Props) {
     .filter(({ at }) => at < test.startedAt)
     .sort((a, b) => b.at.localeCompare(a.at))
     .map((mock) => markedItems(standard, mock));
-  const good = cleanNow(standard, judgement, before);
+  const { data } = useRouteQuery(test.route?.id ?? skipToken);
+  const positions = positionsOf(judgement.marks, judgement.drive, data?.route ?? null);
+  // While the route loads nobody knows yet where the marks were made.
+  const kinds = test.route && !data ? [] : positions.map((position) => position?.kind ?? null);
+  const good = cleanNow(standard, judgement, test, before);
   return (
     <>
       <Box component="section" aria-labelledby="good" sx={{ mt: 4 }}>
@@ -42,7 +50,7 @@ export function Talk({ test, standard, judgement, record }: Props) {
             ))}
           </Box>
         ) : (
-          <Typography sx={{ color: 'text.secondary' }}>{cleanWords(standard, judgement)}</Typography>
+          <Typography sx={{ color: 'text.secondary' }}>{cleanWords(standard, judgement, test)}</Typography>
         )}
       </Box>
       <Box component="section" aria-labelledby="three" sx={{ mt: 4 }}>
@@ -59,7 +67,9 @@ export function Talk({ test, standard, judgement, record }: Props) {
         {priorities.length === 0 ? (
           <Typography>Nothing went wrong, and nothing stands out. Another route, then.</Typography>
         ) : (
-          <WorkOn items={priorities.map((priority) => workItem(priority, standard, judgement, test))} />
+          <WorkOn
+            items={priorities.map((priority) => workItem(priority, judgement, kinds, { standard, test }))}
+          />
         )}
       </Box>
       <Goals {...{ judgement, record, priorities }} />
@@ -68,43 +78,36 @@ export function Talk({ test, standard, judgement, record }: Props) {
   );
 }
 
-/** Sections that could have gone wrong and did not. */
-function cleanWords(standard: Standard, judgement: Judgement): string {
-  const marked = new Set(
-    judgement.marks.map(({ item }) => compileStandard(standard).itemOf(item).section.id),
-  );
-  const clean = standard.sections.filter(({ id }) => !marked.has(id)).map(({ title }) => title.toLowerCase());
-  return clean.length === 0
-    ? 'Every section had a mark today; name one thing that was done well all the same.'
-    : `No mark in ${clean.join(', ')}.`;
+/** Sections that were driven and had no mark. */
+function cleanWords(standard: Standard, judgement: Judgement, test: TestView): string {
+  const clean = cleanSections(standard, judgement, test).map(({ title }) => title.toLowerCase());
+  if (clean.length > 0) return `No mark in ${clean.join(', ')}.`;
+  return judgement.marks.length === 0
+    ? 'Too little was driven to call any section clean.'
+    : 'No section was clean today; name one thing that was done well all the same.';
 }
 
-function workItem(priority: Priority, standard: Standard, judgement: Judgement, test: TestView): WorkItem {
-  const { item, label, skill, times, gravity, gain, features, marks } = priority;
-  const word = standard.severities.findLast((severity) => severity.gravity === gravity)?.label.toLowerCase();
-  const today =
-    times === 0
-      ? 'Not marked today'
-      : `${times === 1 ? 'Once' : `${times} times`} today${gravity >= 2 && word ? `, ${word}` : ''}`;
+/** @param kinds what of the route each mark was made at; null where nothing tells */
+function workItem(
+  priority: Priority,
+  { marks }: Judgement,
+  kinds: readonly (FeatureKindId | null)[],
+  { standard, test }: Pick<Props, 'standard' | 'test'>,
+): WorkItem {
+  const { item, label, skill, gain } = priority;
   const gained = gain >= 0.001 ? `, and it gains ${(100 * gain).toFixed(1)} points of chance` : '';
-  const at = judgement.marks
-    .filter(({ by, item: of }) => of === item && marks.includes(by))
-    .map(({ at: when, feature }, n) => {
-      const place = placeWords(feature ?? features[n] ?? null);
-      return `${clockText(secondsSince(test.startedAt, when))}${place ? ` at the ${place}` : ''}`;
-    });
+  const at = marks.flatMap(({ by, at: when, item: of }, n) => {
+    if (of !== item || !priority.marks.includes(by)) return [];
+    const place = featureKindOf(kinds[n] ?? '')?.title.toLowerCase();
+    return [`${clockText(secondsSince(test.startedAt, when))}${place ? ` at the ${place}` : ''}`];
+  });
   return {
     key: item,
     title: label,
     skill,
-    why: `${today}${gained}`,
+    why: `${todayWords(standard, priority)}${gained}`,
     ...(at.length > 0 ? { where: `At ${at.join(', ')}` } : {}),
   };
-}
-
-function placeWords(feature: string | null): string | null {
-  const kind = feature === null ? undefined : kindOfFeature(feature);
-  return kind === undefined ? null : (featureKindOf(kind)?.title.toLowerCase() ?? null);
 }
 
 const MOST_GOALS = 3;

@@ -1,19 +1,13 @@
 import { TableBody, TableCell, TableHead, TableRow, Typography, Box } from '@mui/material';
 import { Link } from 'react-router';
-import type { EvidenceView, LearnerView } from '../../contract';
-import { useTestsQuery } from '../api';
+import type { EvidenceView } from '../../contract';
+import { useRoutesQuery } from '../api';
 import { dayText, EmptyNote, localZone, WideTable } from '../ui';
 
 /** Every mock as the chosen standard sees it. */
-export function History({
-  learner,
-  evidence,
-}: {
-  readonly learner: LearnerView;
-  readonly evidence: EvidenceView;
-}) {
-  const { data: tests } = useTestsQuery({ learner: learner.id });
-  const routes = new Map(tests?.items.map(({ id, route }) => [id, route?.title ?? 'no route']));
+export function History({ evidence }: { readonly evidence: EvidenceView }) {
+  const { data } = useRoutesQuery();
+  const routes = new Map(data?.items.map(({ id, title }) => [id, title]));
   const rows = [...evidence.evidence].sort((a, b) => b.at.localeCompare(a.at));
   return (
     <Box component="section" aria-labelledby="history">
@@ -38,16 +32,18 @@ export function History({
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map(({ test, at, exposure, small, grave, passed, notes }) => (
+            {rows.map(({ test, at, route, exposure, small, grave, passed, notes }) => (
               <TableRow key={test}>
                 <TableCell sx={{ whiteSpace: 'nowrap' }}>
                   <Link to={`/tests/${test}`}>{dayText(at, localZone())}</Link>
                 </TableCell>
-                <TableCell>{routes.get(test) ?? ''}</TableCell>
+                <TableCell>
+                  {route === null ? 'no route' : (routes.get(route) ?? 'a removed route')}
+                </TableCell>
                 <TableCell align="right">{Math.round(100 * exposure)} %</TableCell>
                 <TableCell align="right">{small}</TableCell>
                 <TableCell align="right">{grave}</TableCell>
-                <TableCell>{passed === null ? 'not finished' : passed ? 'a pass' : 'not a pass'}</TableCell>
+                <TableCell>{passed === null ? 'incomplete' : passed ? 'pass' : 'fail'}</TableCell>
                 <TableCell>{notes.join(' ')}</TableCell>
               </TableRow>
             ))}

@@ -100,7 +100,7 @@ function Trend({ evidence, file }: { readonly evidence: EvidenceView; readonly f
   if (mocks.length === 0) return null;
   const perTest = mocks.map(({ at, small, exposure }) => ({ at, rate: small / exposure }));
   const label = trend
-    ? `${TREND_WORDS[trend.says]}: each week ${trend.weekly.toFixed(2)} times the week before, between ${trend.low.toFixed(2)} and ${trend.high.toFixed(2)}.`
+    ? `${TREND_WORDS[trend.says]}: each week ${trend.weekly.toFixed(2)} times the week before, 90% range ${trend.low.toFixed(2)} to ${trend.high.toFixed(2)}.`
     : `No line through so few points: from ${TREND_MOCKS} mocks on.`;
   return (
     <Figure

@@ -114,7 +114,7 @@ export function LearnerPage() {
             on={shown.day}
             allRight={readiness.questionsRight}
           />
-          <History learner={learner} evidence={evidence} />
+          <History evidence={evidence} />
         </>
       ) : null}
       <Box

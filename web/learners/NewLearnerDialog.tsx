@@ -3,7 +3,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextF
 import { useForm } from 'react-hook-form';
 import { NewLearner } from '../../contract';
 import { errorText, useAddLearnerMutation } from '../api';
-import { ErrorNote } from '../ui';
+import { ErrorNote, localZone } from '../ui';
 
 interface Props {
   readonly onClose: () => void;
@@ -14,7 +14,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
   const [add, { error, isLoading }] = useAddLearnerMutation();
   const { register, handleSubmit, formState } = useForm<NewLearner>({
     resolver: classValidatorResolver(NewLearner),
-    defaultValues: { id: crypto.randomUUID(), name: '', testDate: null },
+    defaultValues: { id: crypto.randomUUID(), name: '', testDate: null, zone: localZone() },
   });
   const save = async (given: NewLearner) => {
     const added = await add(given);

@@ -17,7 +17,8 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
     learner.testDate !== null && learner.testDate <= today ? learner.testDate : today,
   );
   const [standard, setStandard] = useState<string | null>(null);
-  const under = standard ?? learner.standard ?? standards?.items[0]?.id ?? '';
+  // Nothing is guessed: a result under another standard would be held against the wrong forecast.
+  const under = standard ?? learner.preparesFor ?? '';
   const enter = (passed: boolean) =>
     void keep({ id: crypto.randomUUID(), result: { learner: learner.id, day, standard: under, passed } });
   return (
@@ -70,6 +71,7 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
         <TextField
           select
           label="Under"
+          helperText={under === '' ? 'Choose the standard of the test' : undefined}
           value={under}
           onChange={(event) => setStandard(event.target.value)}
           sx={{ minWidth: 170 }}
@@ -80,10 +82,18 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
             </MenuItem>
           ))}
         </TextField>
-        <Button variant="outlined" disabled={isLoading || day === ''} onClick={() => enter(true)}>
+        <Button
+          variant="outlined"
+          disabled={isLoading || day === '' || under === ''}
+          onClick={() => enter(true)}
+        >
           Passed
         </Button>
-        <Button variant="outlined" disabled={isLoading || day === ''} onClick={() => enter(false)}>
+        <Button
+          variant="outlined"
+          disabled={isLoading || day === '' || under === ''}
+          onClick={() => enter(false)}
+        >
           Not passed
         </Button>
       </Box>

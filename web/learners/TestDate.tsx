@@ -6,7 +6,7 @@ import { compileStandard, type Standard } from '../../core/standard';
 import { errorText } from '../api';
 import { percent } from '../readiness';
 import { useChangeLearnerMutation } from '../term';
-import { colour, dayText, daysText, daysUntil, ErrorNote } from '../ui';
+import { colour, dayText, daysText, daysUntil, ErrorNote, localZone } from '../ui';
 
 interface Props {
   readonly learner: LearnerView;
@@ -69,7 +69,11 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
               variant="outlined"
               disabled={isLoading}
               onClick={() =>
-                void change({ id: learner.id, revision: learner.revision, change: { testDate: on } })
+                void change({
+                  id: learner.id,
+                  revision: learner.revision,
+                  change: { testDate: on, zone: localZone() },
+                })
                   .unwrap()
                   .then(() => setDay(null))
                   .catch(() => undefined)

@@ -1,2 +1,3 @@
 export { NewLearnerDialog } from './NewLearnerDialog';
+export { LearnersPage } from './LearnersPage';
 export { LearnerPage } from './LearnerPage';

@@ -30,7 +30,8 @@ export interface Keep {
   readonly unsent: () => Promise<readonly KeptDrive[]>;
   readonly putDrive: (drive: KeptDrive) => Promise<void>;
   readonly events: (test: string) => Promise<readonly { event: DriveEvent; onServer: boolean }[]>;
-  readonly putEvent: (test: string, event: DriveEvent) => Promise<void>;
+  /** All of them or none. */
+  readonly putEvents: (test: string, events: readonly DriveEvent[]) => Promise<void>;
   readonly acknowledged: (ids: readonly string[]) => Promise<void>;
   /** Everything that the server has not acknowledged, oldest first. */
   readonly waiting: () => Promise<readonly { test: string; event: DriveEvent }[]>;
@@ -66,9 +67,12 @@ export async function openKeep(name = 'jasperwren'): Promise<Keep> {
         event,
         onServer: waiting === undefined,
       })),
-    putEvent: async (test, event) => {
+    putEvents: async (test, events) => {
       const transaction = db.transaction('events', 'readwrite', durably);
-      await Promise.all([transaction.store.put({ id: event.id, test, event, waiting: 1 }), transaction.done]);
+      await Promise.all([
+        ...events.map((event) => transaction.store.put({ id: event.id, test, event, waiting: 1 })),
+        transaction.done,
+      ]);
     },
     acknowledged: async (ids) => {
       const transaction = db.transaction('events', 'readwrite');

@@ -26,7 +26,7 @@ export function logMiddleware() {
 
   listener.startListening({
     actionCreator: logSlice.actions.record,
-    effect: ({ payload }, api) => start(api).recorded(payload.test, payload.event),
+    effect: ({ payload }, api) => start(api).recorded(payload.test, payload.events),
   });
   listener.startListening({
     actionCreator: logSlice.actions.openDrive,

@@ -1,6 +1,7 @@
-import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { TestView } from '../../contract';
-import type { DriveEvent, EventBody } from '../../core/marking';
+import type { DriveEvent } from '../../core/marking';
+import type { Timed } from '../../core/session';
 import type { Standard } from '../../core/standard';
 
 /** How safe an event is: on this screen only, durable in this browser, or on the server's disk too. */
@@ -51,20 +52,30 @@ const initialState: LogState = {
 /** One page load is one device: its sequence numbers are its own, also beside other tabs. */
 const device = `page-${crypto.randomUUID()}`;
 let seq = 0;
+let lastAt = 0;
+
+/** Each touch has an instant of its own: events of one instant came of one touch. */
+function nextAt(): string {
+  lastAt = Math.max(Date.now(), lastAt + 1);
+  return new Date(lastAt).toISOString();
+}
 
 export const logSlice = createSlice({
   name: 'log',
   initialState,
   reducers: {
-    /** Adds an event to a drive. It is shown at once, and as kept when it is. */
+    /** Adds what one touch means to a drive. It is shown at once, and as kept when it is. */
     record: {
-      prepare: (test: string, body: EventBody) => {
-        seq += 1;
-        const own = { id: crypto.randomUUID(), test, device, seq, at: new Date().toISOString() };
-        return { payload: { test, event: { ...body, ...own } as DriveEvent } };
+      prepare: (test: string, bodies: readonly Timed[]) => {
+        const at = nextAt();
+        const events = bodies.map((body) => {
+          seq += 1;
+          return { at, ...body, id: crypto.randomUUID(), test, device, seq } as DriveEvent;
+        });
+        return { payload: { test, events } };
       },
-      reducer: (state, { payload }: PayloadAction<{ test: string; event: DriveEvent }>) =>
-        withEvents(state, payload.test, [payload.event], 'screen'),
+      reducer: (state, { payload }: PayloadAction<{ test: string; events: readonly DriveEvent[] }>) =>
+        withEvents(state, payload.test, payload.events, 'screen'),
     },
     /** Asks for a drive: from this browser first, then from the server. */
     openDrive: (state, _action: PayloadAction<string>) => state,
@@ -153,5 +164,12 @@ function withEvents(
     },
   };
 }
+
+/** Whether the server has something of a drive that it had not, or told of something new. */
+export const reachesServer = (action: UnknownAction): boolean =>
+  (logSlice.actions.placed.match(action) && action.payload.place === 'server') ||
+  (logSlice.actions.eventsHeld.match(action) &&
+    action.payload.place === 'server' &&
+    action.payload.events.length > 0);
 
 export const { record, openDrive, beginDrive, refreshDrive, sendWaiting } = logSlice.actions;

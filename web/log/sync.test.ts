@@ -58,11 +58,11 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     later: (_wait, run) => planned.push(run),
   });
   const mark = async (test: string) => {
-    const { event } = store.dispatch(
-      record(test, { kind: 'fault', item: 'look', severity: 'minor' }),
+    const { events } = store.dispatch(
+      record(test, [{ kind: 'fault', item: 'look', severity: 'minor' }]),
     ).payload;
-    await sync.recorded(test, event);
-    return event.id;
+    await sync.recorded(test, events);
+    return events[0]?.id ?? '';
   };
   const begin = async (test: string) => {
     const drive = { test: testView(test), standard: smallStandard };

@@ -29,7 +29,7 @@ export interface SyncParts {
 
 export interface Sync {
   readonly began: (test: TestView) => Promise<void>;
-  readonly recorded: (test: string, event: DriveEvent) => Promise<void>;
+  readonly recorded: (test: string, events: readonly DriveEvent[]) => Promise<void>;
   readonly open: (test: string) => Promise<void>;
   /** Reads what others added to a drive. */
   readonly pull: (test: string) => Promise<void>;
@@ -96,6 +96,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
       unknownToServer.delete(test.id);
       const drive = state().drives[test.id];
       if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: true }));
+      dispatch(placed({ test: test.id, ids: [], place: 'server' }));
       return 'done';
     }
     return notTaken(answer);
@@ -190,11 +191,11 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
       if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: false }));
       await push();
     },
-    recorded: async (test, event) => {
-      queue.set(event.id, { test, event });
+    recorded: async (test, events) => {
+      for (const event of events) queue.set(event.id, { test, event });
       counted();
-      if (await store((kept) => kept.putEvent(test, event)))
-        dispatch(placed({ test, ids: [event.id], place: 'here' }));
+      if (await store((kept) => kept.putEvents(test, events)))
+        dispatch(placed({ test, ids: events.map(({ id }) => id), place: 'here' }));
       await push();
     },
   };

@@ -1,12 +1,16 @@
 import { useEffect, useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
-import { judge, type EventBody, type Judgement } from '../../core/marking';
+import { judge, type Judgement } from '../../core/marking';
+import type { Timed } from '../../core/session';
 import { PULL_EVERY } from './middleware';
 import { openDrive, record, refreshDrive, type LogState, type OpenDrive } from './slice';
 
 interface WithLog {
   readonly log: LogState;
 }
+
+/** Records what one touch means. @returns the ids of its events */
+export type RecordTouch = (...bodies: readonly Timed[]) => readonly string[];
 
 export type DriveOnScreen =
   | { readonly status: 'loading' }
@@ -15,7 +19,7 @@ export type DriveOnScreen =
       readonly status: 'open';
       readonly drive: OpenDrive;
       readonly judgement: Judgement;
-      readonly record: (body: EventBody) => string;
+      readonly record: RecordTouch;
     };
 
 /** A drive with its judgement as of its last event, and the way to add to it; kept up with other devices. */
@@ -34,7 +38,7 @@ export function useDrive(test: string): DriveOnScreen {
 
   const { standard, events, test: view } = drive ?? {};
   const judgement = useMemo(
-    () => (standard && events && view ? judge(standard, events, { retest: view.retest }) : null),
+    () => (standard && events && view ? judge(standard, events, view) : null),
     [standard, events, view],
   );
 
@@ -44,7 +48,7 @@ export function useDrive(test: string): DriveOnScreen {
         status: 'open',
         drive,
         judgement,
-        record: (body) => dispatch(record(test, body)).payload.event.id,
+        record: (...bodies) => dispatch(record(test, bodies)).payload.events.map(({ id }) => id),
       };
     if (failure) return { status: failure, retry: () => dispatch(openDrive(test)) };
     return { status: 'loading' };

@@ -49,6 +49,17 @@ const opened = (): Drawing => {
 /** Lets messages in, such as one that cancels. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
+/** What of a route does not come from its way. */
+function drawnAnew({
+  features: _features,
+  line: _line,
+  stretches: _stretches,
+  via: _via,
+  ...rest
+}: RouteBase): RouteBase {
+  return rest;
+}
+
 /** A way drawn anew, with what the instructor had put along it before. */
 function withHand(route: Route, before: Partial<Route>): { readonly route: Route; readonly lost: number } {
   const line = { line: route.line, metres: metresAlong(route.line) };
@@ -79,8 +90,7 @@ const worker = {
 
   /** Draws a route through points; what was put by hand comes along where it still fits. */
   draw(via: readonly Place[], base: RouteBase): Parsed<{ readonly route: Route; readonly lost: number }> {
-    const { features: _features, line: _line, stretches: _stretches, via: _via, ...rest } = base;
-    const result = drawThrough(opened(), via, rest);
+    const result = drawThrough(opened(), via, drawnAnew(base));
     return result.ok ? parsed(withHand(result.value.route, base)) : result;
   },
 
@@ -92,7 +102,7 @@ const worker = {
     const course = courseOf(traffic, matched.arcs, matched.from, matched.to);
     if (course.line.length < 2) return null;
     const via = viaOfWay(opened(), matched.arcs, matched.from, matched.to);
-    const { route } = withHand(routeOf(traffic, course, { ...base, via }), base);
+    const { route } = withHand(routeOf(traffic, course, { ...drawnAnew(base), via }), base);
     return { route, gaps: matched.gaps };
   },
 

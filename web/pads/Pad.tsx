@@ -56,22 +56,15 @@ const Side = styled(Zone)({
 interface Props {
   readonly item: Item;
   readonly severities: PadSeverities;
-  /** Marks on this item so far. */
-  readonly count: number;
+  /** Marks on this item so far, by severity. */
+  readonly counts: Readonly<Record<string, number>>;
   readonly chosen?: boolean;
   readonly onMark: (item: Item, severity: Severity) => void;
 }
 
 /** One item: a touch anywhere on it gives the smallest counting severity; the graver ones are apart, and named. */
-export const Pad = memo(function Pad({
-  item,
-  severities: { main, others },
-  count,
-  chosen = false,
-  onMark,
-}: Props) {
-  // The count is of every mark on the item: it would read as so many of the gravest.
-  const flipped = others.some(({ gravity }) => gravity > 0 && gravity < main.gravity);
+function PadOf({ item, severities: { main, others }, counts, chosen = false, onMark }: Props) {
+  const so = counts[main.id] ?? 0;
   return (
     <Frame data-chosen={chosen} data-pad={item.id}>
       <Main type="button" onClick={() => onMark(item, main)} aria-label={`${item.label}: ${main.label}`}>
@@ -79,7 +72,7 @@ export const Pad = memo(function Pad({
         <span>
           <Glyph gravity={main.gravity} size={18} />
           {severityWord(main).toLowerCase()}
-          {count > 0 && !flipped ? `, ${count} so far` : ''}
+          {so > 0 ? `, ${so} so far` : ''}
         </span>
       </Main>
       {others.map((severity) => (
@@ -91,11 +84,23 @@ export const Pad = memo(function Pad({
         >
           <Glyph gravity={severity.gravity} size={24} />
           <SmallWord word={severityWord(severity).toLowerCase()} />
+          {(counts[severity.id] ?? 0) > 0 ? <b>{counts[severity.id]} so far</b> : null}
         </Side>
       ))}
     </Frame>
   );
-});
+}
+
+/** Drawn again only when its counts are other, or something else of its own is. */
+export const Pad = memo(
+  PadOf,
+  ({ counts: a, ...before }, { counts: b, ...after }) =>
+    before.item === after.item &&
+    before.severities === after.severities &&
+    before.chosen === after.chosen &&
+    before.onMark === after.onMark &&
+    [after.severities.main, ...after.severities.others].every(({ id }) => a[id] === b[id]),
+);
 
 /** Long words are set tighter rather than cut; never under 16 px on the Deck. */
 function SmallWord({ word }: { readonly word: string }) {

@@ -21,6 +21,18 @@ interface Props {
   readonly grave?: boolean;
 }
 
+const none: Readonly<Record<string, number>> = {};
+/** Marks by item and severity. */
+function countsByItem({ marks }: Judgement): ReadonlyMap<string, Readonly<Record<string, number>>> {
+  const counts = new Map<string, Record<string, number>>();
+  for (const { item, severity } of marks) {
+    const own = counts.get(item) ?? {};
+    own[severity] = (own[severity] ?? 0) + 1;
+    counts.set(item, own);
+  }
+  return counts;
+}
+
 export function PadGrid({
   standard,
   placed,
@@ -34,8 +46,7 @@ export function PadGrid({
 }: Props) {
   if (placed.length === 0)
     return <Typography sx={{ p: 3, fontSize: 18, color: colour('soft') }}>{empty}</Typography>;
-  const counts = new Map<string, number>();
-  for (const { item } of judgement.marks) counts.set(item, (counts.get(item) ?? 0) + 1);
+  const counts = countsByItem(judgement);
   return (
     <Box
       sx={{
@@ -55,7 +66,7 @@ export function PadGrid({
           <Pad
             key={item.id}
             {...{ item, severities, onMark }}
-            count={counts.get(item.id) ?? 0}
+            counts={counts.get(item.id) ?? none}
             chosen={n === chosen}
           />
         ) : null;

@@ -3,7 +3,7 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from '@jest/globals';
 import { judge } from '../../core/marking';
-import { eventsOf, standardWith } from '../../core/testing';
+import { eventsOf, firstTest, standardWith } from '../../core/testing';
 import { theme } from '../ui';
 import { PadGrid } from './PadGrid';
 import { padSeverities, severityByKeys } from './padSeverities';
@@ -52,9 +52,11 @@ describe('the letter search', () => {
 });
 
 it('marks the severity whose zone was touched', async () => {
-  const judgement = judge(standard, eventsOf([{ kind: 'fault', item: 'look', severity: 'minor' }]), {
-    retest: false,
-  });
+  const judgement = judge(
+    standard,
+    eventsOf([{ kind: 'fault', item: 'look', severity: 'minor' }]),
+    firstTest,
+  );
   const marked: string[] = [];
   const placed = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
   render(
@@ -71,4 +73,23 @@ it('marks the severity whose zone was touched', async () => {
   await userEvent.click(screen.getByRole('button', { name: 'Look: Grave' }));
   expect(marked).toEqual(['look minor', 'look grave']);
   expect(screen.getByRole('button', { name: 'Look: Minor' }).textContent).toContain('1 so far');
+});
+
+it('counts each severity of a pad apart', () => {
+  const faults = [
+    { kind: 'fault', item: 'look', severity: 'grave' },
+    { kind: 'fault', item: 'look', severity: 'grave' },
+    { kind: 'fault', item: 'mirror', severity: 'minor' },
+  ] as const;
+  const judgement = judge(standard, eventsOf(faults), firstTest);
+  const placed = standard.sections.flatMap((section) => section.items.map((item) => ({ item, section })));
+  render(
+    <ThemeProvider theme={theme}>
+      <PadGrid {...{ standard, judgement, placed }} chosen={null} onMark={() => undefined} empty="" />
+    </ThemeProvider>,
+  );
+  const text = (name: string) => screen.getByRole('button', { name }).textContent;
+  expect(text('Look: Minor')).not.toContain('so far');
+  expect(text('Look: Grave')).toContain('2 so far');
+  expect(text('Mirror: Minor')).toContain('1 so far');
 });

@@ -210,7 +210,10 @@ function Result({
   readonly drawn: QuestionSet;
   readonly onAgain: () => void;
 }) {
-  const { verdict, marks } = judge(standard, asEvents(tries, bank), { retest: false });
+  const { verdict, marks } = judge(standard, asEvents(tries, bank), {
+    retest: false,
+    startedAt: new Date(0).toISOString(),
+  });
   const counted = standard.severities.flatMap(({ id, label }) => {
     const times = verdict.counts[id] ?? 0;
     return times > 0 ? [`${times} × ${label.toLowerCase()}`] : [];

@@ -1,6 +1,7 @@
 import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { NavLink, useLocation, useParams } from 'react-router';
 import { errorText } from '../api';
+import { LearnerPicker } from '../people';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../ui';
 import { BankView } from './BankView';
 import { DrawView } from './DrawView';
@@ -31,18 +32,11 @@ export function QuestionsPage() {
         mb: 3,
       }}
     >
-      <TextField
-        select
+      <LearnerPicker
         label="Learner"
-        value={learner?.id ?? ''}
-        onChange={(event) => chosen.choose('learner', event.target.value)}
-      >
-        {chosen.learners.map(({ id, name }) => (
-          <MenuItem key={id} value={id}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+        chosen={learner}
+        onChoose={(picked) => chosen.choose('learner', picked?.id ?? '')}
+      />
       <TextField
         select
         label="Car of the test"
@@ -97,7 +91,9 @@ export function QuestionsPage() {
           {!learner ? (
             <>
               {chooser}
-              <EmptyNote title="Who is to answer?">Choose a learner above.</EmptyNote>
+              <EmptyNote title="Choose a learner">
+                Then questions can be drilled, drawn and remembered for them.
+              </EmptyNote>
             </>
           ) : view === 'draw' ? (
             <DrawView key={learner.id} learner={learner} vehicle={vehicle} chooser={chooser} />

@@ -14,7 +14,7 @@ import { goodReception, poorReception, replayOf, replayOfTrack, type Replay } fr
 import { frameAt, metresAlong, stretchOf, type Place } from '../../core/geo';
 import { readGpx, timingOf, type Route } from '../../core/route';
 import { errorText, useRouteQuery } from '../api';
-import { distanceText, FeatureGlyph, featureText, speedText } from '../features';
+import { distanceText, FeatureGlyph, featureText, speedText, useUnits } from '../features';
 import { Marker, NetworkMap, type MapLine, type View } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
 import { deviceReceiver } from '../position';
@@ -25,7 +25,12 @@ import { hush, speak } from './voice';
 
 export function RehearsePage() {
   const { route: id = '' } = useParams();
-  const { data, error, isLoading, refetch } = useRouteQuery(id);
+  const { data: held, error, isLoading, refetch } = useRouteQuery(id);
+  const units = useUnits();
+  const data = useMemo(
+    () => (held ? { ...held, route: { ...held.route, units } } : undefined),
+    [held, units],
+  );
   const network = useNetwork(data?.route.network?.id ?? null);
   if (isLoading) return <LoadingNote what="the route" />;
   if (!data)

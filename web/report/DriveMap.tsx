@@ -2,8 +2,8 @@ import { Box, Typography } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import type { TestView } from '../../contract';
+import { positionsOf, type Position } from '../../core/hotspot';
 import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
-import { kindOfFeature } from '../../core/route';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { Place } from '../../core/geo';
 import { useRouteQuery, useTrackQuery } from '../api';
@@ -20,13 +20,16 @@ interface Props {
 
 /** Where the marks of a drive were made: on the map and as a list that select each other. */
 export function DriveMap({ test, standard, judgement }: Props) {
-  const { data } = useRouteQuery(test.route?.id ?? skipToken);
+  const { data, isLoading } = useRouteQuery(test.route?.id ?? skipToken);
   const { data: track } = useTrackQuery(test.id);
   const network = useNetwork(data?.route.network?.id ?? null);
-  const placed = judgement.marks.flatMap((mark) => {
-    const place = mark.place ?? placeOfFeature(mark.feature);
-    return place ? [{ mark, place }] : [];
+  const positions = positionsOf(judgement.marks, judgement.drive, data?.route ?? null);
+  const placed = judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
+    const position = positions[n];
+    return position ? [{ mark, ...position }] : [];
   });
+  // Without its route nobody can say yet where the marks were made.
+  if (test.route && isLoading) return null;
   if (placed.length === 0 && !test.route) return null;
   return (
     <Box component="section" aria-labelledby="where">
@@ -51,11 +54,7 @@ export function DriveMap({ test, standard, judgement }: Props) {
   );
 }
 
-/** A feature's id ends with its place. */
-function placeOfFeature(feature: string | null): Place | null {
-  const [, lat, lon] = /@(-?[\d.]+),(-?[\d.]+)/.exec(feature ?? '') ?? [];
-  return lat !== undefined && lon !== undefined ? { lat: Number(lat), lon: Number(lon) } : null;
-}
+type PlacedMark = Position & { readonly mark: DriveMark };
 
 function Placed({
   placed,
@@ -65,7 +64,7 @@ function Placed({
   line,
   track,
 }: {
-  readonly placed: readonly { readonly mark: DriveMark; readonly place: Place }[];
+  readonly placed: readonly PlacedMark[];
   readonly standard: Standard;
   readonly test: TestView;
   readonly network: OpenNetwork;
@@ -138,9 +137,8 @@ function Placed({
         aria-label="Marks with a place"
         sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 420, overflowY: 'auto' }}
       >
-        {placed.map(({ mark }, n) => {
+        {placed.map(({ mark, kind }, n) => {
           const severity = severities.get(mark.severity);
-          const kind = mark.feature ? kindOfFeature(mark.feature) : undefined;
           return (
             <Box component="li" key={`${mark.by} ${n}`} sx={{ borderBottom: `1px solid ${colour('line')}` }}>
               <Box

@@ -1,6 +1,7 @@
 import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { clockText, type EventBody, type Judgement, secondsSince, stageAt } from '../../core/marking';
+import { clockText, countsNowhere, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
 import { Glyph, WideTable } from '../ui';
 
@@ -8,7 +9,7 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: (body: EventBody) => string;
+  readonly record: RecordTouch;
 }
 
 /** Every mark and note in time order, also those that do not count, with the reason. */
@@ -34,10 +35,11 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
         what: item.label,
         grade: severity?.label ?? mark.severity,
         remark: [
-          mark.source === 'sort' ? 'sorted from a peg' : null,
+          mark.source === 'sort' ? 'sorted from a flag' : null,
           mark.source === 'question' ? 'question' : null,
           before ? `first marked ${before}` : null,
           uncountedWords(standard, mark.uncounted),
+          countsNowhere(standard, mark) ? 'counts in no limit' : null,
           ...drive.notes.filter(({ of }) => of === mark.by).map(({ text }) => text),
         ],
       };
@@ -46,7 +48,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
       at,
       ask: null,
       gravity: null,
-      what: 'I had to act',
+      what: 'The instructor stepped in',
       grade: by,
       remark: [],
     })),

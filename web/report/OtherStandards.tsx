@@ -2,10 +2,11 @@ import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import {
   breachWords,
-  decisiveWords,
   type ForeignJudgement,
   judgeUnder,
   outcomeWords,
+  resultOf,
+  resultWords,
 } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
@@ -47,8 +48,9 @@ export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {
 function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly summary: StandardSummary }) {
   const { data: standard } = useStandardQuery({ id: summary.id, version: summary.version });
   if (!standard) return <LoadingNote what={summary.title} />;
-  const judged = judgeUnder(drive.standard, standard, drive.events, { retest: drive.test.retest });
+  const judged = judgeUnder(drive.standard, standard, drive.events, drive.test);
   const { verdict, translation, enough } = judged;
+  const result = resultOf(judged);
   const lost = translation.marks.filter(({ how }) => how === 'lost').length;
   return (
     <OpeningRow
@@ -64,10 +66,10 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
         >
           <Typography sx={{ fontWeight: 700 }}>{standard.title}</Typography>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2 }}>
-            <OutcomeSign outcome={enough ? verdict.outcome : 'incomplete'} size={20} />
+            <OutcomeSign outcome={enough ? result.outcome : 'incomplete'} size={20} />
             <Typography>
               {enough
-                ? `${outcomeWords[verdict.outcome]}. ${decisiveWords(standard, verdict)}`
+                ? `${outcomeWords[result.outcome]}. ${resultWords(standard, result, verdict).join(' ')}`
                 : 'Too little carries over to say.'}
             </Typography>
           </Box>

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { clockText, elapsedSeconds } from '../../core/marking';
 import { useDrive } from '../log';
 import { hourText, longDayText } from '../ui';
-import { DriveNotOpen, LimitTrace, VerdictBanner } from '../verdict';
+import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../verdict';
 import { DriveMap } from './DriveMap';
 import { MarkTable } from './MarkTable';
 import { OtherStandards } from './OtherStandards';
@@ -45,7 +45,7 @@ export function ReportPage() {
           </Typography>
           <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
             <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
-              Kerb
+              Debrief
             </Button>
             <SaveMenu test={id} />
             <Button variant="outlined" onClick={() => setSharing(true)}>
@@ -56,7 +56,9 @@ export function ReportPage() {
             </Button>
           </Stack>
         </Stack>
-        <VerdictBanner standard={standard} judgement={judgement} />
+        <VerdictBanner {...{ standard, judgement }}>
+          <FullTest {...{ judgement, record }} />
+        </VerdictBanner>
         <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mt: 2, mb: 0 }}>
           {facts.map(([name, value]) => (
             <Box key={name}>
@@ -72,7 +74,7 @@ export function ReportPage() {
       </Box>
       <TimeLine {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
       <DriveMap {...{ test, standard, judgement }} />
-      <SectionTable standard={standard} judgement={judgement} />
+      <SectionTable {...{ standard, judgement }} setting={test} />
       <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
       <OtherStandards drive={drive} />

@@ -1,16 +1,17 @@
 import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { Fragment } from 'react';
-import type { Judgement } from '../../core/marking';
+import { cleanSections, type Judgement, type Setting } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import { EmptyNote, Glyph, severityWord, WideTable } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
+  readonly setting: Setting;
 }
 
 /** Faults by section and item, the section with most first. Marks that do not count are left out of the sums. */
-export function SectionTable({ standard, judgement }: Props) {
+export function SectionTable({ standard, judgement, setting }: Props) {
   const counting = judgement.marks.filter(({ uncounted }) => uncounted === null);
   const of = (items: readonly string[], severity: string) =>
     counting.filter((mark) => items.includes(mark.item) && mark.severity === severity).length;
@@ -22,14 +23,18 @@ export function SectionTable({ standard, judgement }: Props) {
     })
     .filter(({ total }) => total > 0)
     .sort((a, b) => b.total - a.total);
-  const clean = standard.sections.filter(({ id }) => !rows.some(({ section }) => section.id === id));
+  const clean = cleanSections(standard, judgement, setting);
   return (
     <Box component="section" aria-labelledby="by-section">
       <Typography variant="h2" id="by-section" sx={{ mb: 1 }}>
         Faults by section
       </Typography>
       {rows.length === 0 ? (
-        <EmptyNote title="No fault was marked">Every section of the standard is clean.</EmptyNote>
+        <EmptyNote title="No fault was marked">
+          {clean.length === standard.sections.length
+            ? 'Every section of the standard is clean.'
+            : 'Only what was driven can be called clean.'}
+        </EmptyNote>
       ) : (
         <WideTable label="Faults by section">
           <TableHead>
@@ -73,7 +78,7 @@ export function SectionTable({ standard, judgement }: Props) {
           </TableBody>
         </WideTable>
       )}
-      {clean.length > 0 && rows.length > 0 ? (
+      {clean.length > 0 && clean.length < standard.sections.length ? (
         <Typography variant="body2" sx={{ mt: 1.5, color: 'text.secondary' }}>
           Clean: {clean.map(({ title }) => title.toLowerCase()).join(', ')}.
         </Typography>

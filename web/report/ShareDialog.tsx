@@ -30,6 +30,7 @@ export function ShareDialog({
   const [make, { error, isLoading }] = useMakeShareMutation();
   const [end] = useEndShareMutation();
   const [days, setDays] = useState<number>(30);
+  const [fullName, setFullName] = useState(false);
   const [link, setLink] = useState<{ readonly id: string; readonly url: string } | null>(null);
   const [copied, setCopied] = useState(false);
   const now = new Date().toISOString();
@@ -37,7 +38,7 @@ export function ShareDialog({
     ({ revokedAt, expiresAt }) => revokedAt === null && (expiresAt ?? '9') > now,
   );
   const create = () =>
-    void make({ test, days })
+    void make({ test, days, fullName })
       .unwrap()
       .then(({ id, token = '' }) => {
         setCopied(false);
@@ -56,8 +57,8 @@ export function ShareDialog({
       <DialogTitle>Show this drive to {learner}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Typography>
-          Whoever has the link sees this drive and nothing else: no other learner, no private note, no place.
-          It works on a phone, without signing in.
+          Whoever has the link sees this drive and nothing else: no other learner, no private note, no
+          position. It works on a phone, without signing in.
         </Typography>
         {error ? <ErrorNote title="The link was not made">{errorText(error)}</ErrorNote> : null}
         <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
@@ -73,6 +74,16 @@ export function ShareDialog({
                 {count} days
               </MenuItem>
             ))}
+          </TextField>
+          <TextField
+            select
+            label="Name on the page: ask the learner"
+            value={fullName ? 'full' : 'first'}
+            onChange={(event) => setFullName(event.target.value === 'full')}
+            sx={{ minWidth: 280 }}
+          >
+            <MenuItem value="first">{learner.split(' ')[0]}</MenuItem>
+            <MenuItem value="full">{learner}</MenuItem>
           </TextField>
           <Button variant="contained" onClick={create} disabled={isLoading}>
             Make a link
@@ -98,7 +109,7 @@ export function ShareDialog({
         ) : null}
         {open.length > 0 ? (
           <Box component="ul" aria-label="Links that are open" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {open.map(({ id, createdAt, expiresAt }) => (
+            {open.map(({ id, createdAt, expiresAt, fullName: named }) => (
               <Box
                 component="li"
                 key={id}
@@ -111,7 +122,8 @@ export function ShareDialog({
               >
                 <Typography sx={{ flex: 1 }}>
                   Made {dayText(createdAt, localZone())}, ends{' '}
-                  {expiresAt ? dayText(expiresAt, localZone()) : 'never'}
+                  {expiresAt ? dayText(expiresAt, localZone()) : 'never'}, with{' '}
+                  {named ? 'the full name' : 'the first name'}
                 </Typography>
                 <Button
                   color="inherit"

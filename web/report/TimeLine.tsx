@@ -35,7 +35,7 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
       .map(({ at }) => ({
         second: sinceStart(at),
         gravity: 1 as const,
-        label: `${clockText(sinceStart(at))} peg, to sort`,
+        label: `${clockText(sinceStart(at))} flag, to sort`,
         counts: true,
         peg: true,
       })),

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import type { Problem } from '../../core/problems';
 import type { Route } from '../../core/route';
 import { errorText, useKeepRouteMutation, useRoutesQuery } from '../api';
-import { lengthText } from '../features';
+import { lengthText, useUnits } from '../features';
 import { useNetwork } from '../network';
 import { lengthOf } from '../../core/geo';
 import { ErrorNote, FileButton, ProblemList } from '../ui';
@@ -20,12 +20,14 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
   const [busy, setBusy] = useState(false);
   const [keep, { error, isLoading }] = useKeepRouteMutation();
   const { data: routes } = useRoutesQuery();
+  const units = useUnits();
   const network = useNetwork(null);
   const navigate = useNavigate();
 
   const choose = async (file: File) => {
     setBusy(true);
-    const result = readBrought(file.name, await file.text());
+    const side = network.status === 'open' ? network.network.summary.drivingSide : 'left';
+    const result = readBrought(file.name, await file.text(), { units, drivingSide: side });
     if (!result.ok) setRead({ file: file.name, problems: result.problems });
     else {
       const brought = result.value;
@@ -76,8 +78,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
         {brought ? (
           <Box role="status">
             <Typography>
-              <b>{brought.brought.route.title}</b>,{' '}
-              {lengthText(lengthOf(brought.brought.route.line), 'imperial')}
+              <b>{brought.brought.route.title}</b>, {lengthText(lengthOf(brought.brought.route.line), units)}
               {brought.brought.ours ? ', is a route of this program, whole.' : '.'}
             </Typography>
             {brought.brought.ours ? null : brought.laid ? (

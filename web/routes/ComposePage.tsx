@@ -5,7 +5,6 @@ import {
   Checkbox,
   FormControlLabel,
   LinearProgress,
-  MenuItem,
   Stack,
   TextField,
   Typography,
@@ -28,14 +27,15 @@ import {
   useLazyRouteQuery,
   useHabitsQuery,
   useKeepRouteMutation,
-  useLearnersQuery,
+  useLearnerQuery,
   useRoutesQuery,
   useTestsQuery,
 } from '../api';
-import { FeatureGlyph, lengthText, minutesText } from '../features';
+import { FeatureGlyph, lengthText, minutesText, useUnits } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { told, useNetwork, type Composed, type OpenNetwork } from '../network';
-import { colour, EmptyNote, ErrorNote, LoadingNote, OpeningRow } from '../ui';
+import { LearnerPicker } from '../people';
+import { colour, EmptyNote, ErrorNote, LoadingNote, NumberField, OpeningRow } from '../ui';
 
 /** Kinds that somebody asks for in a route, in the order in which they come to mind. */
 const WISHES: readonly FeatureKindId[] = [
@@ -84,16 +84,16 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   const { geometry, worker, summary } = network;
   const [params, setParams] = useSearchParams();
   const { data: routes } = useRoutesQuery();
-  const { data: learners } = useLearnersQuery();
-  const learner = learners?.items.find(({ id }) => id === params.get('learner')) ?? null;
+  const { currentData: learner = null } = useLearnerQuery(params.get('learner') ?? skipToken);
   const [now] = useState(() => new Date().toISOString());
   const { currentData: habits } = useHabitsQuery(learner ? { learner: learner.id, before: now } : skipToken);
   const { currentData: tests } = useTestsQuery(learner ? { learner: learner.id } : skipToken);
+  const units = useUnits();
   const [picked, setPicked] = useState<Place | null>(null);
   // Unless another is chosen, routes begin where those of the school do.
   const start = picked ?? routes?.items[0]?.sketch[0] ?? null;
-  const [minutes, setMinutes] = useState(38);
-  const [alone, setAlone] = useState(20);
+  const [minutes, setMinutes] = useState<number | null>(38);
+  const [alone, setAlone] = useState<number | null>(20);
   const [wants, setWants] = useState<readonly FeatureKindId[]>(['mini-roundabout', 'hill-start']);
   const [unlike, setUnlike] = useState(true);
   const [seed, setSeed] = useState(1);
@@ -104,7 +104,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   const navigate = useNavigate();
 
   const look = async (withSeed: number) => {
-    if (!start) return;
+    if (!start || minutes === null) return;
     setSeed(withSeed);
     setChosen(0);
     setState({ step: 'looking', done: 0, best: -Infinity });
@@ -131,7 +131,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
       {
         id: 'proposal',
         title: titleOf(learner?.name ?? null, minutes),
-        units: 'imperial',
+        units,
         network: { id: summary.id, version: summary.version },
       },
       told((done: number, best: number) =>
@@ -143,6 +143,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
     else setState({ step: 'impossible', problems: result.problems });
   };
   const bring = async (route: Route, to: 'edit' | 'sheet') => {
+    if (alone === null) return;
     const id = crypto.randomUUID();
     const kept = await keep({
       route: { ...route, id, independent: proposedIndependent(route, alone) },
@@ -191,22 +192,22 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
             : 'Click on the map where it should start and end.'}
         </Typography>
         <Box sx={{ display: 'flex', gap: 2 }}>
-          <TextField
+          <NumberField
             label="Minutes"
-            type="number"
             value={minutes}
-            slotProps={{ htmlInput: { min: 5, max: 120 } }}
-            onChange={(event) =>
-              setMinutes(Math.round(Math.min(120, Math.max(0, Number(event.target.value)))))
-            }
+            least={5}
+            most={120}
+            whole
+            onNumber={setMinutes}
             sx={{ flex: 1 }}
           />
-          <TextField
+          <NumberField
             label="Of them independent"
-            type="number"
             value={alone}
-            slotProps={{ htmlInput: { min: 0, max: 60 } }}
-            onChange={(event) => setAlone(Math.round(Math.min(60, Math.max(0, Number(event.target.value)))))}
+            least={0}
+            most={60}
+            whole
+            onNumber={setAlone}
             sx={{ flex: 1 }}
           />
         </Box>
@@ -224,22 +225,21 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
           )}
           renderInput={(input) => <TextField {...input} label="It must have" />}
         />
-        <TextField
-          select
-          label="Rich in what is weak in"
-          value={learner?.id ?? ''}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(event) =>
-            setParams(event.target.value ? { learner: event.target.value } : {}, { replace: true })
+        <LearnerPicker
+          label="Practise the weak skills of"
+          chosen={learner}
+          onChoose={(picked) =>
+            setParams(
+              (before) => {
+                const next = new URLSearchParams(before);
+                if (picked) next.set('learner', picked.id);
+                else next.delete('learner');
+                return next;
+              },
+              { replace: true },
+            )
           }
-        >
-          <MenuItem value="">nobody in particular</MenuItem>
-          {(learners?.items ?? []).map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         {learner ? (
           <FormControlLabel
             control={<Checkbox checked={unlike} onChange={(event) => setUnlike(event.target.checked)} />}
@@ -268,7 +268,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
               type="submit"
               variant="contained"
               size="large"
-              disabled={!start || minutes < 5}
+              disabled={!start || minutes === null || alone === null}
               sx={{ flex: 1 }}
             >
               Look for routes

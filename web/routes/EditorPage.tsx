@@ -4,9 +4,16 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { RouteView } from '../../contract';
 import { metresAlong, nearestOn, roundedPlace, type Place } from '../../core/geo';
-import { sheetOf, type Feature, type Route } from '../../core/route';
+import {
+  featureIdAt,
+  sheetOf,
+  withFeature,
+  withoutFeature,
+  type Feature,
+  type Route,
+} from '../../core/route';
 import { errorText, useKeepRouteMutation } from '../api';
-import { lengthText, minutesText } from '../features';
+import { lengthText, minutesText, useUnits } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork, type RouteBase } from '../network';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../ui';
@@ -49,14 +56,15 @@ type Panel = 'way' | 'along' | 'independent' | 'times';
 function Editor({ network, view }: { readonly network: OpenNetwork; readonly view: RouteView | null }) {
   const { geometry, summary } = network;
   const [id] = useState(() => view?.route.id ?? crypto.randomUUID());
+  const units = useUnits();
   const base = useMemo(
     (): RouteBase => ({
       id,
       title: 'A new route',
-      units: 'imperial',
+      units,
       network: { id: summary.id, version: summary.version },
     }),
-    [id, summary],
+    [id, summary, units],
   );
   const draft = useRouteDraft(network, view?.route ?? null, base);
   const { via, route, busy, notice } = draft;
@@ -106,7 +114,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     setFeature({
       isNew: true,
       feature: {
-        id: `note@${at.lat.toFixed(4)},${at.lon.toFixed(4)}#${route.features.length}`,
+        id: featureIdAt('note', at),
         kind: 'note',
         along: Math.round(found.along * 10) / 10,
         length: 0,
@@ -323,19 +331,15 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
       {feature && route ? (
         <FeatureDialog
           {...feature}
-          units={route.units}
-          kept={view?.route.id ?? null}
+          route={route}
+          kept={view}
           onClose={() => setFeature(null)}
           onRemove={() => {
-            draft.edit('', (now) => ({
-              ...now,
-              features: now.features.filter((one) => one.id !== feature.feature.id),
-              muted: feature.feature.source === 'network' ? [...now.muted, feature.feature.id] : now.muted,
-            }));
+            draft.edit('', (now) => withoutFeature(now, feature.feature));
             setFeature(null);
           }}
           onKeep={(next) => {
-            draft.changeFeatures((all) => [...all.filter((one) => one.id !== next.id), next]);
+            draft.edit('', (now) => withFeature(now, next, feature.isNew ? null : feature.feature));
             setFeature(null);
           }}
         />

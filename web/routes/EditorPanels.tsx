@@ -1,7 +1,8 @@
-import { Box, Button, Slider, TextField, Typography } from '@mui/material';
+import { Box, Button, Slider, Typography } from '@mui/material';
 import { usualDelays, type Delays } from '../../core/network';
 import { proposedIndependent, timingOf, type Route } from '../../core/route';
 import { distanceText, minutesText } from '../features';
+import { NumberField } from '../ui';
 
 interface Props {
   readonly route: Route;
@@ -93,17 +94,18 @@ export function TimesPanel({ route, onEdit }: Props) {
         {(Object.keys(usualDelays) as (keyof Delays)[]).map((key) => {
           const percent = key === 'pace';
           return (
-            <TextField
+            <NumberField
               key={key}
               size="small"
-              type="number"
               label={delayWords[key]}
               value={percent ? Math.round(100 * route.delays[key]) : route.delays[key]}
-              onChange={(event) => {
-                const value = Number(event.target.value) / (percent ? 100 : 1);
-                const [least, most] = percent ? [0.3, 1.2] : [0, 600];
-                if (value >= least && value <= most)
-                  onEdit(`delay ${key}`, (now) => ({ ...now, delays: { ...now.delays, [key]: value } }));
+              least={percent ? 30 : 0}
+              most={percent ? 120 : 600}
+              whole={percent}
+              onNumber={(typed) => {
+                if (typed === null) return;
+                const value = percent ? typed / 100 : typed;
+                onEdit(`delay ${key}`, (now) => ({ ...now, delays: { ...now.delays, [key]: value } }));
               }}
             />
           );

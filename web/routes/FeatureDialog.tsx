@@ -15,19 +15,20 @@ import {
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
-import { API } from '../../contract';
+import { API, type RouteView } from '../../contract';
 import { MPH } from '../../core/network';
-import { featureKinds, type Feature, type Route, type TrapKind } from '../../core/route';
+import { featureKinds, pictureOf, type Feature, type Route, type TrapKind } from '../../core/route';
 import { useKeepRoutePhotoMutation } from '../api';
 import { FeatureGlyph } from '../features';
-import { FileButton } from '../ui';
+import { FileButton, NumberField } from '../ui';
 import { smallPicture } from '../pictures';
 
 interface Props {
   readonly feature: Feature;
-  readonly units: Route['units'];
-  /** Given when the route is kept: only then can it hold pictures. */
-  readonly kept: string | null;
+  /** The route as it is drawn now. */
+  readonly route: Route;
+  /** The route as it is kept: only what is kept can have a picture. */
+  readonly kept: RouteView | null;
   readonly isNew: boolean;
   readonly onKeep: (feature: Feature) => void;
   readonly onRemove: () => void;
@@ -42,17 +43,24 @@ const traps: readonly (readonly [TrapKind | 'none', string])[] = [
 ];
 
 /** One thing along a route: what it is, on which side, and what the instructor knows of it. */
-export function FeatureDialog({ feature, units, kept, isNew, onKeep, onRemove, onClose }: Props) {
+export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, onClose }: Props) {
   const [now, setNow] = useState(feature);
   const [keepPhoto, { error, isLoading }] = useKeepRoutePhotoMutation();
   const [refused, setRefused] = useState('');
+  const picture = kept && pictureOf(kept.photos, now, route.features);
+  const canHave = kept !== null && kept.route.features.some(({ id }) => id === (picture ?? feature.id));
+  const { units } = route;
   const perUnit = units === 'imperial' ? MPH : 1 / 3.6;
   const change = (more: Partial<Feature>) => setNow({ ...now, ...more, source: 'hand', assumed: false });
   const take = async (file: File) => {
     if (!kept) return;
     setRefused('');
     try {
-      await keepPhoto({ route: kept, feature: feature.id, jpeg: await smallPicture(file) }).unwrap();
+      await keepPhoto({
+        route: kept.route.id,
+        feature: picture ?? feature.id,
+        jpeg: await smallPicture(file),
+      }).unwrap();
       change({ photo: true });
     } catch {
       setRefused(`${file.name} is no picture that can be kept; choose another.`);
@@ -104,15 +112,15 @@ export function FeatureDialog({ feature, units, kept, isNew, onKeep, onRemove, o
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-          <TextField
+          <NumberField
             label={`Limit from here, ${units === 'imperial' ? 'mph' : 'km/h'}`}
-            type="number"
-            value={now.speed === null ? '' : Math.round(now.speed / perUnit)}
-            onChange={(event) => {
-              const value = Number(event.target.value);
-              change({ speed: value > 0 && value < 130 ? value * perUnit : null });
-            }}
-            sx={{ width: 190 }}
+            value={now.speed === null ? null : Math.round(now.speed / perUnit)}
+            least={5}
+            most={units === 'imperial' ? 80 : 130}
+            optional
+            whole
+            onNumber={(typed) => change({ speed: typed === null ? null : typed * perUnit })}
+            sx={{ width: 210 }}
           />
         </Box>
         <FormControl>
@@ -136,22 +144,24 @@ export function FeatureDialog({ feature, units, kept, isNew, onKeep, onRemove, o
               ))}
           </Select>
         </FormControl>
-        {kept && !isNew ? (
+        {kept && canHave ? (
           <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-            {now.photo ? (
+            {picture ? (
               <img
-                src={`${API}/routes/${encodeURIComponent(kept)}/photos/${encodeURIComponent(feature.id)}?${isLoading ? 1 : 2}`}
+                src={`${API}/routes/${encodeURIComponent(kept.route.id)}/photos/${encodeURIComponent(picture)}?${isLoading ? 1 : 2}`}
                 alt="What it looks like"
                 style={{ width: 160, borderRadius: 6 }}
               />
             ) : null}
             <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
-              {now.photo ? 'Another picture' : 'Add a picture'}
+              {picture ? 'Another picture' : 'Add a picture'}
             </FileButton>
           </Box>
         ) : (
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            A picture can be added once the route is kept.
+            {isNew || !now.photo
+              ? 'A picture can be added once the route is kept.'
+              : 'Its picture goes with it once the route is kept.'}
           </Typography>
         )}
         {refused || error ? (

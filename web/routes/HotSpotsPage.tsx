@@ -6,16 +6,18 @@ import { HOT_PROBABILITY, HOT_TIMES } from '../../core/hotspot';
 import { skillAreas } from '../../core/standard';
 import {
   errorText,
-  useLearnersQuery,
+  useLearnerQuery,
   useMarksAtQuery,
   usePlacesQuery,
   useRoutesQuery,
   type PlacesFilter,
 } from '../api';
 import { FeatureGlyph } from '../features';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { frameAt } from '../../core/geo';
 import { Marker, NetworkMap, useProjection, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
+import { LearnerPicker } from '../people';
 import { colour, dayText, EmptyNote, ErrorNote, Glyph, LoadingNote } from '../ui';
 
 const gravities = ['Anything noted', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
@@ -31,7 +33,7 @@ const hours = [
 /** Where faults gather: on the map and as a list, for all drives or for those that are chosen. */
 export function HotSpotsPage() {
   const [params, setParams] = useSearchParams();
-  const { data: learners } = useLearnersQuery();
+  const { currentData: learner = null } = useLearnerQuery(params.get('learner') ?? skipToken);
   const { data: routes } = useRoutesQuery();
   const [from, until] = (params.get('hours') ?? '').split('-').map(Number);
   const filter: PlacesFilter = {
@@ -85,10 +87,11 @@ export function HotSpotsPage() {
         ) : null}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(5, 1fr)' } }}>
-        {select('learner', 'Learner', [
-          ['', 'Everybody'],
-          ...(learners?.items ?? []).map(({ id, name }) => [id, name] as const),
-        ])}
+        <LearnerPicker
+          label="Learner (everybody)"
+          chosen={learner}
+          onChoose={(picked) => choose('learner', picked?.id ?? '')}
+        />
         {select('route', 'Route', [
           ['', 'All routes'],
           ...(routes?.items ?? []).map(({ id, title }) => [id, title] as const),

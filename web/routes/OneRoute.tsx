@@ -1,19 +1,22 @@
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { RouteView } from '../../contract';
 import { errorText, useRouteQuery } from '../api';
+import { useUnits } from '../features';
 import { ErrorNote, LoadingNote } from '../ui';
 
-/** The route of the address, once it is loaded. */
+/** The route of the address, once it is loaded; its lengths and speeds in the units of the school. */
 export function OneRoute({ children }: { readonly children: (view: RouteView) => ReactNode }) {
   const { route = '' } = useParams();
   const { data, error, isLoading, refetch } = useRouteQuery(route);
+  const units = useUnits();
+  const view = useMemo(() => (data ? { ...data, route: { ...data.route, units } } : null), [data, units]);
   if (isLoading) return <LoadingNote what="the route" />;
-  if (!data)
+  if (!view)
     return (
       <ErrorNote title="The route could not be loaded" onRetry={() => void refetch()}>
         {errorText(error)}
       </ErrorNote>
     );
-  return children(data);
+  return children(view);
 }

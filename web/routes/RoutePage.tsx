@@ -24,6 +24,7 @@ import {
   useNetworksQuery,
   useRemoveRouteMutation,
   useStandardQuery,
+  useSchoolQuery,
   useStandardsQuery,
 } from '../api';
 import { distanceText, FeatureGlyph, featureText, lengthText, minutesText } from '../features';
@@ -44,15 +45,16 @@ function Sheet({ view }: { readonly view: RouteView }) {
   const { data: standards } = useStandardsQuery();
   const { data: networks } = useNetworksQuery();
   const summaries = newestVersions(standards?.items ?? []);
-  // The one that the school marks under most, unless another is asked for.
-  const usual = [...summaries].sort((a, b) => b.mocks - a.mocks)[0];
+  const { data: school } = useSchoolQuery();
+  // The school's own, else the one that it marks under most, unless another is asked for.
+  const usual =
+    summaries.find(({ id }) => id === school?.standard) ??
+    [...summaries].sort((a, b) => b.mocks - a.mocks)[0];
   const summary = summaries.find(({ id }) => id === params.get('standard')) ?? usual;
   const { data: standard } = useStandardQuery(
     summary ? { id: summary.id, version: summary.version } : skipToken,
   );
-  // Yards or metres, miles or kilometres, as the standard has them.
-  const units = standard?.units ?? view.route.units;
-  const route = useMemo((): Route => ({ ...view.route, units }), [view.route, units]);
+  const { route } = view;
   const sheet = useMemo(() => sheetOf(route, standard ?? null), [route, standard]);
   const [chosen, setChosen] = useState<string | null>(null);
   const roads = networks?.items.find(({ id }) => id === route.network?.id);

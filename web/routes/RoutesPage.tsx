@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { RouteSummary } from '../../contract';
 import { featureKindOf } from '../../core/route';
 import { errorText, useNetworksQuery, useRoutesQuery } from '../api';
-import { FeatureGlyph, lengthText, minutesText } from '../features';
+import { FeatureGlyph, lengthText, minutesText, useUnits } from '../features';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../ui';
 import { BringRoute } from './BringRoute';
 import { Sketch } from './Sketch';
@@ -103,6 +103,7 @@ export function RoutesPage() {
 }
 
 function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all: readonly RouteSummary[] }) {
+  const units = useUnits();
   const telling = TELLING.flatMap((kind) => route.kinds.filter((one) => one.kind === kind)).slice(0, 6);
   const of = all.find(({ id }) => id === route.variantOf);
   return (
@@ -125,7 +126,7 @@ function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all:
           </Link>
         </Typography>
         <Typography sx={{ color: 'text.secondary' }}>
-          {minutesText(route.seconds)}, {lengthText(route.metres, 'imperial')}
+          {minutesText(route.seconds)}, {lengthText(route.metres, units)}
           {route.independentSeconds > 0 ? `, ${minutesText(route.independentSeconds)} independent` : ''}
         </Typography>
         {of ? <Typography variant="body2">A variant of {of.title}</Typography> : null}

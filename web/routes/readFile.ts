@@ -1,5 +1,5 @@
 import { lengthOf, metresAlong, nearestOn } from '../../core/geo';
-import { MPH } from '../../core/network';
+import { KMH, MPH } from '../../core/network';
 import { failed, parsed, type Parsed } from '../../core/problems';
 import { named, readRouteFile, ROUTE_FORMAT, type Places, type Route } from '../../core/route';
 import { usualDelays } from '../../core/network';
@@ -12,11 +12,14 @@ export interface Brought {
   readonly waypoints: number;
 }
 
-/** Reads a route from our own file, GPX or GeoJSON. @param name of the file, where nothing else names it */
-export const readBrought = (name: string, text: string): Parsed<Brought> =>
-  fromPlaces(readRouteFile(text), name);
+/** What a bare line does not say of itself. */
+type Roads = Pick<Route, 'units' | 'drivingSide'>;
 
-function fromPlaces(places: Parsed<Places>, name: string): Parsed<Brought> {
+/** Reads a route from our own file, GPX or GeoJSON. @param name of the file, where nothing else names it */
+export const readBrought = (name: string, text: string, roads: Roads): Parsed<Brought> =>
+  fromPlaces(readRouteFile(text), name, roads);
+
+function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }: Roads): Parsed<Brought> {
   if (!places.ok) return places;
   const { route, line, waypoints, title } = places.value;
   if (route) return parsed({ route, ours: true, waypoints: 0 });
@@ -25,7 +28,7 @@ function fromPlaces(places: Parsed<Places>, name: string): Parsed<Brought> {
   const length = lengthOf(bare);
   if (length < 50) return failed([{ path: '', message: 'has a line of less than 50 m; that is no route' }]);
   // Until it is laid onto a network nothing is known of its roads.
-  const speed = 30 * MPH;
+  const speed = units === 'imperial' ? 30 * MPH : 50 * KMH;
   const notes = waypoints.map(({ lat, lon, name: called, text: more }) => ({
     kind: 'note' as const,
     along: nearestOn(bare, metres, { lat, lon })?.along ?? 0,
@@ -45,8 +48,8 @@ function fromPlaces(places: Parsed<Places>, name: string): Parsed<Brought> {
       id: crypto.randomUUID(),
       title: title || name.replace(/\.[^.]*$/, '').slice(0, 80) || 'A route',
       note: '',
-      drivingSide: 'left',
-      units: 'imperial',
+      drivingSide,
+      units,
       network: null,
       via: [first, last],
       line: bare,

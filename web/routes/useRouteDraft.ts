@@ -1,7 +1,7 @@
 import { useCallback, useRef, useState } from 'react';
 import { metresAlong, nearestOn, type Place } from '../../core/geo';
-import type { Problem } from '../../core/problems';
-import type { Feature, Route } from '../../core/route';
+import { failed, type Problem } from '../../core/problems';
+import type { Route } from '../../core/route';
 import type { OpenNetwork, RouteBase } from '../network';
 import { useHistory } from '../ui';
 
@@ -31,15 +31,16 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
     async (via: readonly Place[], from: RouteBase) => {
       const own = (turn.current += 1);
       if (via.length < 2) {
+        // What was being drawn is overtaken too.
+        setBusy(false);
         change('', () => ({ via, route: null }));
         setNotice(NOTHING);
         return;
       }
       setBusy(true);
-      const result = await worker.draw(via, {
-        ...from,
-        network: { id: summary.id, version: summary.version },
-      });
+      const result = await worker
+        .draw(via, { ...from, network: { id: summary.id, version: summary.version } })
+        .catch(() => failed([{ path: '', message: 'the way could not be worked out' }]));
       // A later change has overtaken this one.
       if (own !== turn.current) return;
       setBusy(false);
@@ -57,12 +58,6 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
       change(about, (draft) => (draft.route ? { ...draft, route: changed(draft.route) } : draft)),
     [change],
   );
-  const changeFeatures = (changed: (features: readonly Feature[]) => readonly Feature[]) =>
-    edit('', (route) => ({
-      ...route,
-      features: [...changed(route.features)].sort((a, b) => a.along - b.along),
-    }));
-
   return {
     ...now,
     can,
@@ -71,7 +66,6 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
     undo,
     redo,
     edit,
-    changeFeatures,
     setVia: (via: readonly Place[]) => void draw(via, current),
     /** Takes another route in its place, as one step. */
     replace: (route: Route) => change('', () => ({ via: route.via, route })),

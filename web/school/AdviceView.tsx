@@ -21,8 +21,8 @@ export function AdviceView() {
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Typography sx={{ maxWidth: 760 }}>
-        Shown at the kerb, on the learner’s page and on what a learner is sent. What ships is common practice;
-        change it to what your school teaches.
+        Shown at the debrief, on the learner’s page and on what a learner is sent. What ships is common
+        practice; change it to what your school teaches.
       </Typography>
       <Autocomplete
         options={skills.filter(({ id }) => !all.has(id))}

@@ -1,10 +1,12 @@
 import { Box, Tab, Tabs, Typography } from '@mui/material';
 import { useSearchParams } from 'react-router';
 import { AdviceView } from './AdviceView';
+import { GeneralView } from './GeneralView';
 import { SettingsView } from './SettingsView';
 import { TrustView } from './TrustView';
 
 const views = [
+  ['general', 'Settings'],
   ['trust', 'Does it come true?'],
   ['readiness', 'What counts as ready'],
   ['advice', 'What marks mean'],
@@ -27,6 +29,7 @@ export function SchoolPage() {
           <Tab key={id} value={id} label={title} sx={{ textTransform: 'none', fontSize: '1.05rem' }} />
         ))}
       </Tabs>
+      {view === 'general' ? <GeneralView /> : null}
       {view === 'trust' ? <TrustView /> : null}
       {view === 'readiness' ? <SettingsView /> : null}
       {view === 'advice' ? <AdviceView /> : null}

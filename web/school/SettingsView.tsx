@@ -1,5 +1,6 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
+import { typedNumber } from '../../core/numbers';
 import { settingWords, usualSettings, type ReadinessSettings } from '../../core/readiness';
 import { errorText } from '../api';
 import { useKeepReadinessSettingsMutation, useReadinessSettingsQuery } from '../term';
@@ -40,14 +41,11 @@ function SettingsForm({
   );
   const problem = (key: Key): string | null => {
     const [, , least, most] = settingWords[key];
-    const text = (texts[key] ?? '').replace(',', '.').trim();
-    const value = Number(text);
-    return text !== '' && value >= least && value <= most ? null : `From ${least} to ${most}.`;
+    const value = typedNumber(texts[key] ?? '');
+    return value !== null && value >= least && value <= most ? null : `From ${least} to ${most}.`;
   };
   const values = () =>
-    Object.fromEntries(
-      keys.map((key) => [key, Number((texts[key] ?? '').replace(',', '.'))]),
-    ) as Partial<ReadinessSettings>;
+    Object.fromEntries(keys.map((key) => [key, typedNumber(texts[key] ?? '')])) as Partial<ReadinessSettings>;
   const changed = keys.some((key) => texts[key] !== String(settings[key]));
   const broken = keys.some((key) => problem(key) !== null);
   return (
@@ -82,7 +80,8 @@ function SettingsForm({
                   onChange={(event) => setTexts({ ...texts, [key]: event.target.value })}
                   error={wrong !== null}
                   helperText={
-                    wrong ?? (Number(texts[key]) === asShipped ? 'As it ships' : `Ships as ${asShipped}`)
+                    wrong ??
+                    (typedNumber(texts[key] ?? '') === asShipped ? 'As it ships' : `Ships as ${asShipped}`)
                   }
                   slotProps={{ htmlInput: { inputMode: 'decimal' } }}
                 />

@@ -165,7 +165,7 @@ function Gaps({ ratings }: { readonly ratings: readonly RatingPair[] }) {
       </Typography>
       {rows.length === 0 ? (
         <EmptyNote title="Too few ratings yet">
-          At the kerb, first the learner and then you rate each area.
+          At the debrief, first the learner and then you rate each area.
         </EmptyNote>
       ) : (
         <>

@@ -1,30 +1,24 @@
-import { Autocomplete, Box, Button, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useState } from 'react';
-import type { LearnerView } from '../../contract';
 import { NewLearnerDialog } from '../learners';
+import { LearnerPicker, type Picked } from '../people';
 
 interface Props {
-  readonly learners: readonly LearnerView[];
-  readonly chosen: LearnerView | null;
+  readonly chosen: Picked | null;
   readonly onChoose: (id: string | null) => void;
 }
 
-export function LearnerChoice({ learners, chosen, onChoose }: Props) {
+export function LearnerChoice({ chosen, onChoose }: Props) {
   const [adding, setAdding] = useState(false);
   return (
     <Box sx={{ display: 'flex', gap: 1.5, mb: 3 }}>
-      <Autocomplete
-        fullWidth
-        autoHighlight
-        options={learners}
-        value={chosen}
-        getOptionKey={({ id }) => id}
-        getOptionLabel={({ name }) => name}
-        isOptionEqualToValue={(a, b) => a.id === b.id}
-        onChange={(_event, learner) => onChoose(learner?.id ?? null)}
-        renderInput={(params) => <TextField {...params} label="Learner" autoFocus={!chosen} />}
+      <LearnerPicker
+        label="Learner"
+        chosen={chosen}
+        onChoose={(learner) => onChoose(learner?.id ?? null)}
+        autoFocus={!chosen}
       />
-      <Button variant="outlined" onClick={() => setAdding(true)} sx={{ flex: 'none' }}>
+      <Button variant="outlined" onClick={() => setAdding(true)} sx={{ flex: 'none', height: 56 }}>
         New
       </Button>
       {adding ? <NewLearnerDialog onClose={() => setAdding(false)} onAdded={onChoose} /> : null}

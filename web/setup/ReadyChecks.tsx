@@ -13,7 +13,8 @@ interface Props {
 /** The standard's checks before moving off: one touch each, or all at once. */
 export function ReadyChecks({ standard, ticks, onChange }: Props) {
   const { severities } = compileStandard(standard);
-  const allRight = standard.checks.every(({ id }) => ticks[id] === 'right');
+  // What was found wrong stays wrong.
+  const open = standard.checks.filter(({ id }) => ticks[id] === undefined);
   return (
     <Box component="section" aria-labelledby="checks">
       <Stack
@@ -26,10 +27,12 @@ export function ReadyChecks({ standard, ticks, onChange }: Props) {
         {standard.checks.length > 1 ? (
           <Button
             variant="outlined"
-            disabled={allRight}
-            onClick={() => onChange(Object.fromEntries(standard.checks.map(({ id }) => [id, 'right'])))}
+            disabled={open.length === 0}
+            onClick={() =>
+              onChange({ ...Object.fromEntries(open.map(({ id }) => [id, 'right' as const])), ...ticks })
+            }
           >
-            All in order
+            {open.length < standard.checks.length && open.length > 0 ? 'The rest in order' : 'All in order'}
           </Button>
         ) : null}
       </Stack>

@@ -3,15 +3,18 @@ import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { RouteSummary, TestSummary } from '../../contract';
+import { firstStage, isFixedCourse } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import {
   errorText,
   newestVersions,
+  useLearnerQuery,
   useLearnersQuery,
   useRoutesQuery,
   useSessionQuery,
   useStandardQuery,
   useStandardsQuery,
+  useSchoolQuery,
   useTestsQuery,
   useVehiclesQuery,
 } from '../api';
@@ -29,7 +32,10 @@ import { ReadyChecks, type Ticks } from './ReadyChecks';
 export function SetupPage() {
   const [params, setParams] = useSearchParams();
   const learnerId = params.get('learner');
-  const learners = useLearnersQuery();
+  // One that was just found in a list is here already, also without the server.
+  const listed = useLearnersQuery('');
+  const asked = useLearnerQuery(learnerId ?? skipToken);
+  const { data: school } = useSchoolQuery();
   const standards = useStandardsQuery();
   const vehicles = useVehiclesQuery();
   const routes = useRoutesQuery();
@@ -45,7 +51,14 @@ export function SetupPage() {
   const navigate = useNavigate();
 
   const last = earlier.currentData?.items[0];
-  const standardId = chosenStandard ?? last?.standard.id ?? standards.data?.items[0]?.id ?? null;
+  const learner = asked.currentData ?? listed.data?.items.find(({ id }) => id === learnerId) ?? null;
+  const standardId =
+    chosenStandard ??
+    learner?.preparesFor ??
+    last?.standard.id ??
+    school?.standard ??
+    standards.data?.items[0]?.id ??
+    null;
   const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
   const routeId = chosenRoute ?? routeFor(routes.data?.items ?? [], earlier.currentData?.items ?? []);
   const route = routes.data?.items.find(({ id }) => id === routeId) ?? null;
@@ -53,15 +66,17 @@ export function SetupPage() {
   const { currentData: standard } = useStandardQuery(
     summary ? { id: summary.id, version: summary.version } : skipToken,
   );
-  const learner = learners.data?.items.find(({ id }) => id === learnerId) ?? null;
+  // A yard has no road to follow.
+  const course = standard !== undefined && isFixedCourse(standard);
   const vehicle = vehicles.data?.items.find(({ id }) => id === vehicleId) ?? null;
   const fitness = vehicle ? fitnessNow(vehicle) : null;
   const instructor = session.data?.instructor;
+  const units = standard?.units ?? school?.units ?? 'imperial';
+  const wrongSide = standard && route && route.drivingSide !== standard.drivingSide ? route : null;
 
-  const error = learners.error ?? standards.error ?? vehicles.error;
+  const error = standards.error ?? vehicles.error;
   if (error) return <ErrorNote title="Set-up could not be loaded">{errorText(error)}</ErrorNote>;
-  if (!learners.data || !standards.data || !vehicles.data)
-    return <LoadingNote what="learners and standards" />;
+  if (!standards.data || !vehicles.data) return <LoadingNote what="learners and standards" />;
 
   const start = (under: Standard) => {
     if (!learner || !instructor) return;
@@ -74,7 +89,7 @@ export function SetupPage() {
           learner: { id: learner.id, name: learner.name },
           instructor,
           vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
-          route: route ? { id: route.id, title: route.title } : null,
+          route: route && !isFixedCourse(under) ? { id: route.id, title: route.title } : null,
           standard: { id: under.id, version: under.version, title: under.title },
           retest,
           startedAt: new Date().toISOString(),
@@ -83,10 +98,10 @@ export function SetupPage() {
         },
       }),
     );
+    dispatch(record(id, [{ kind: 'stage', stage: firstStage(under) }]));
     for (const check of under.checks)
       if (ticks[check.id] === 'wrong')
-        dispatch(record(id, { kind: 'fault', item: check.item, severity: check.severity, run: null }));
-    dispatch(record(id, { kind: 'stage', stage: under.questions?.explain ? 'question' : 'drive' }));
+        dispatch(record(id, [{ kind: 'fault', item: check.item, severity: check.severity, run: null }]));
     void navigate(`/tests/${id}/deck`);
   };
 
@@ -97,7 +112,6 @@ export function SetupPage() {
           Start a mock
         </Typography>
         <LearnerChoice
-          learners={learners.data.items}
           chosen={learner}
           onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}
         />
@@ -122,7 +136,7 @@ export function SetupPage() {
             return { id: car.id, title: car.name, text };
           })}
         />
-        {(routes.data?.items.length ?? 0) > 0 ? (
+        {(routes.data?.items.length ?? 0) > 0 && !course ? (
           <Choice
             title="On the route"
             most={3}
@@ -133,7 +147,7 @@ export function SetupPage() {
               ...(routes.data?.items ?? []).map(({ id, title, seconds, metres }) => ({
                 id,
                 title,
-                text: `${minutesText(seconds)}, ${lengthText(metres, 'imperial')}`,
+                text: `${minutesText(seconds)}, ${lengthText(metres, units)}`,
               })),
             ]}
           />
@@ -171,6 +185,15 @@ export function SetupPage() {
             >
               <FitnessSign verdict={fitness.verdict} />
               <Reasons reasons={fitness.reasons.slice(0, 4)} />
+            </Box>
+          ) : null}
+          {wrongSide && standard ? (
+            <Box role="alert" sx={{ mb: 2, p: 1.5, borderRadius: 1, bgcolor: colour('wash') }}>
+              <Typography sx={{ fontWeight: 700 }}>The route drives on the other side</Typography>
+              <Typography>
+                {standard.title} is for driving on the {standard.drivingSide}; {wrongSide.title} is on roads
+                where one drives on the {wrongSide.drivingSide}. Its directions and positions won’t fit.
+              </Typography>
             </Box>
           ) : null}
           <Button

@@ -1,7 +1,7 @@
 import { Box, Container, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
-import { prioritiesOf, ratedAreas } from '../../core/coaching';
+import { prioritiesOf, ratedAreas, todayWords } from '../../core/coaching';
 import {
   clockText,
   elapsedSeconds,
@@ -22,10 +22,7 @@ import { LimitTrace, VerdictBanner } from '../verdict';
 export function SharedPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading } = useSharedQuery(token);
-  const judgement = useMemo(
-    () => (data ? judge(data.standard, data.events, { retest: data.retest }) : null),
-    [data],
-  );
+  const judgement = useMemo(() => (data ? judge(data.standard, data.events, data) : null), [data]);
   return (
     <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
       <Container
@@ -62,11 +59,11 @@ export function SharedPage() {
               <WorkOn
                 plain
                 items={prioritiesOf(data.standard, judgement, []).map(
-                  ({ item, label, skill, times, marks }) => ({
+                  ({ item, label, skill, severities, marks }) => ({
                     key: item,
                     title: label,
                     skill,
-                    why: times === 1 ? 'Once' : `${times} times`,
+                    why: todayWords(data.standard, { severities }),
                     where: `At ${judgement.marks
                       .filter(({ by, item: of }) => of === item && marks.includes(by))
                       .map(({ at }) => clockText(secondsSince(data.startedAt, at)))
@@ -85,7 +82,7 @@ export function SharedPage() {
                 data.events.at(-1)?.at ?? data.startedAt,
               )}
             />
-            <SectionTable standard={data.standard} judgement={judgement} />
+            <SectionTable standard={data.standard} judgement={judgement} setting={data} />
             <LimitTrace standard={data.standard} judgement={judgement} startedAt={data.startedAt} />
             <BothViews standard={data.standard} judgement={judgement} />
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>

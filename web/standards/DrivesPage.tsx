@@ -18,7 +18,7 @@ import type { Outcome, Standard } from '../../core/standard';
 import { errorText, useStandardQuery } from '../api';
 import { dayText, EmptyNote, ErrorNote, LoadingNote, WideTable } from '../ui';
 import { OutcomeSign } from '../verdict';
-import { decisiveWords, outcomeWords } from '../../core/marking';
+import { outcomeWords, resultWords } from '../../core/marking';
 import { useRejudging, type Rejudging } from './useRejudging';
 
 /** Every drive of the school as one standard would have judged it. */
@@ -41,8 +41,8 @@ const groups = [
 type Group = (typeof groups)[number]['id'];
 
 /** Whether a drive passes here as it did under its own standard. */
-export function groupOf({ own, outcome }: Pick<RejudgedDrive, 'own' | 'outcome'>): Group {
-  const [was, is] = [passes(own.outcome), passes(outcome)];
+export function groupOf({ own, result }: Pick<RejudgedDrive, 'own' | 'result'>): Group {
+  const [was, is] = [passes(own.outcome), passes(result?.outcome ?? null)];
   if (was === null || is === null) return 'unsaid';
   if (was === is) return 'same';
   return is ? 'milder' : 'stricter';
@@ -178,7 +178,7 @@ function Progress({
 }
 
 function Row({ standard, drive }: { readonly standard: Standard; readonly drive: RejudgedDrive }) {
-  const { test, learner, startedAt, zone, own, outcome, marks, lost } = drive;
+  const { test, learner, startedAt, zone, own, result, marks, lost } = drive;
   return (
     <TableRow>
       <TableCell sx={{ whiteSpace: 'nowrap' }}>{dayText(startedAt, zone)}</TableCell>
@@ -196,11 +196,11 @@ function Row({ standard, drive }: { readonly standard: Standard; readonly drive:
         </Signed>
       </TableCell>
       <TableCell>
-        <Signed outcome={outcome ?? 'incomplete'}>
-          {outcome === null ? 'Too little carries over to say' : outcomeWords[outcome]}
-          {outcome === null ? null : (
+        <Signed outcome={result?.outcome ?? 'incomplete'}>
+          {result === null ? 'Too little carries over to say' : outcomeWords[result.outcome]}
+          {result === null ? null : (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {decisiveWords(standard, drive)}
+              {resultWords(standard, result, drive).join(' ')}
             </Typography>
           )}
         </Signed>

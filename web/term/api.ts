@@ -24,6 +24,7 @@ type Nothing = void;
 export interface LearnerChanges {
   readonly name?: string;
   readonly testDate?: string | null;
+  readonly zone?: string;
   readonly standard?: string | null;
   readonly papers?: readonly PaperToKeep[];
   readonly overrule?: Pick<Overrule, 'word' | 'reason'> | null;
@@ -33,10 +34,6 @@ export interface LearnerChanges {
 /** What the screens of a term ask for: readiness, results, the diary, reports. They come with those screens. */
 const term = api.injectEndpoints({
   endpoints: (build) => ({
-    learner: build.query<LearnerView, string>({
-      query: (id) => `/learners/${id}`,
-      providesTags: ['learners'],
-    }),
     changeLearner: build.mutation<
       LearnerView,
       { readonly id: string; readonly revision: number; readonly change: LearnerChanges }
@@ -47,10 +44,10 @@ const term = api.injectEndpoints({
         headers: ifMatch(revision),
         body: change,
       }),
-      // Papers and names change no evidence.
+      // Papers and names change no evidence; a licence test is an entry of the diary.
       invalidatesTags: (_result, _error, { change: { testDate, standard } }) =>
         testDate !== undefined || standard !== undefined
-          ? ['learners', 'readiness', 'evidence']
+          ? ['learners', 'readiness', 'evidence', 'lessons']
           : ['learners', 'readiness'],
     }),
     evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
@@ -121,11 +118,11 @@ const term = api.injectEndpoints({
         ...(revision === null ? {} : { headers: ifMatch(revision) }),
         body: { ...lesson },
       }),
-      invalidatesTags: ['lessons', 'readiness', 'evidence'],
+      invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
     removeLesson: build.mutation<unknown, { readonly id: string; readonly revision: number }>({
       query: ({ id, revision }) => ({ url: `/lessons/${id}`, method: 'DELETE', headers: ifMatch(revision) }),
-      invalidatesTags: ['lessons', 'readiness', 'evidence'],
+      invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
     makeCalendar: build.mutation<LinkView, Nothing>({ query: () => ({ url: '/calendar', method: 'POST' }) }),
     endCalendar: build.mutation<unknown, Nothing>({ query: () => ({ url: '/calendar', method: 'DELETE' }) }),
@@ -133,8 +130,11 @@ const term = api.injectEndpoints({
       query: (test) => `/tests/${test}/shares`,
       providesTags: ['links'],
     }),
-    makeShare: build.mutation<LinkView, { readonly test: string; readonly days: number }>({
-      query: ({ test, days }) => ({ url: `/tests/${test}/shares`, method: 'POST', body: { days } }),
+    makeShare: build.mutation<
+      LinkView,
+      { readonly test: string; readonly days: number; readonly fullName: boolean }
+    >({
+      query: ({ test, ...body }) => ({ url: `/tests/${test}/shares`, method: 'POST', body }),
       invalidatesTags: ['links'],
     }),
     endShare: build.mutation<unknown, string>({
@@ -146,7 +146,6 @@ const term = api.injectEndpoints({
 });
 
 export const {
-  useLearnerQuery,
   useChangeLearnerMutation,
   useEvidenceQuery,
   useReadinessQuery,

@@ -2,10 +2,10 @@ import { proxy, wrap, type Remote } from 'comlink';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useEffect, useMemo, useState } from 'react';
 import type { EvidenceView, LearnerView } from '../../contract';
-import type { Readiness, ReadinessInput } from '../../core/readiness';
+import { forecastDay, noonOf, type Readiness, type ReadinessInput } from '../../core/readiness';
 import type { Standard } from '../../core/standard';
-import { useQuestionsQuery, useStandardQuery } from '../api';
-import { useEvidenceQuery, useLearnerQuery } from './api';
+import { useLearnerQuery, useQuestionsQuery, useStandardQuery } from '../api';
+import { useEvidenceQuery } from './api';
 import type { ReadinessWorker, Stood } from './readiness.worker';
 
 /** One for each place that asks, so that they do not stop each other. */
@@ -74,10 +74,9 @@ export function useReadiness({
 
   const input = useMemo((): ReadinessInput | null => {
     if (!learner || !view || !standard || !bank) return null;
-    const booked =
-      learner.testDate !== null && learner.testDate >= now.slice(0, 10) ? learner.testDate : null;
-    const on = day ?? booked;
-    const at = on === null ? now : `${on}T12:00:00.000Z`;
+    // Lists ask for the same instant, so that the numbers are the same.
+    const booked = forecastDay(learner.testDate, now);
+    const at = day === null ? booked : noonOf(day);
     const weeks = Math.max(0, (Date.parse(at) - Date.parse(now)) / WEEK);
     return {
       learner: learner.id,
@@ -91,7 +90,7 @@ export function useReadiness({
       papersSeen: view.papersSeen,
       day: at,
       now,
-      hours: hours ?? hoursUntil(view, weeks, day !== null && day !== booked),
+      hours: hours ?? hoursUntil(view, weeks, at !== booked),
     };
   }, [learner, view, standard, bank, now, day, hours, before]);
 
@@ -99,6 +98,8 @@ export function useReadiness({
     if (!thread || !input) return;
     let current = true;
     setDone(0);
+    // What failed before says nothing of what is asked now.
+    setFailure(null);
     thread.worker
       .workOut(
         input,

@@ -65,7 +65,7 @@ function needsOf(
   const pegs = tests
     .filter(({ learner, ended }) => ended && learner.id === lesson.learner?.id)
     .reduce((sum, { unsorted }) => sum + unsorted, 0);
-  if (pegs > 0) needs.push(`${pegs} ${pegs === 1 ? 'peg' : 'pegs'} of the last mock to sort`);
+  if (pegs > 0) needs.push(`${pegs} ${pegs === 1 ? 'flag' : 'flags'} of the last mock to sort`);
   if (lesson.kind !== 'other' && lesson.vehicle === null) needs.push('no vehicle chosen');
   const parts = row?.unmet.find(({ id }) => id === 'parts');
   if (parts) needs.push(`not yet seen: ${parts.wanted.toLowerCase()}`);

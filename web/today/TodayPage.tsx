@@ -1,8 +1,9 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import type { TestSummary } from '../../contract';
-import { errorText, useLearnersQuery, useTestsQuery } from '../api';
+import { errorText, useTestsQuery } from '../api';
+import { MockRow } from '../mocks';
 import { useKeptHere } from '../log';
 import {
   colour,
@@ -16,7 +17,6 @@ import {
   longDayText,
 } from '../ui';
 import { LearnerList } from './LearnerList';
-import { MockRow } from './MockRow';
 
 /** Comes after the list of the day, which must not wait for it. */
 const VehicleReminders = lazy(async () => ({
@@ -26,20 +26,15 @@ const VehicleReminders = lazy(async () => ({
 const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
 const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).NearTests }));
 
+/** As many of earlier days as help to go on from. */
+const BEFORE = 12;
 /** So old an answer, in milliseconds, was kept from an earlier time. */
 const OLD = 180_000;
 
 /** The day: what is running, what wants sorting, what was driven, and who comes next. */
 export function TodayPage() {
-  const [params, setParams] = useSearchParams();
-  const learner = params.get('learner');
-  const learners = useLearnersQuery();
-  const tests = useTestsQuery(learner ? { learner } : {}, {
-    pollingInterval: 30_000,
-    refetchOnMountOrArgChange: true,
-  });
+  const tests = useTestsQuery({}, { pollingInterval: 30_000, refetchOnMountOrArgChange: true });
   const now = new Date();
-  const name = learners.data?.items.find(({ id }) => id === learner)?.name;
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 400px' }, gap: { xs: 4, md: 6 } }}>
       <Box sx={{ minWidth: 0 }}>
@@ -48,14 +43,14 @@ export function TodayPage() {
           sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 3 }}
         >
           <Box>
-            <Typography variant="h1">{name ? `Mocks of ${name}` : 'Today'}</Typography>
+            <Typography variant="h1">Today</Typography>
             <Typography sx={{ color: 'text.secondary' }}>
               {longDayText(now.toISOString(), localZone())}
             </Typography>
           </Box>
           <Button
             component={Link}
-            to={learner ? `/setup?learner=${learner}` : '/setup'}
+            to="/setup"
             variant="contained"
             size="large"
             sx={{ minHeight: 60, px: 4, fontSize: '1.2rem' }}
@@ -63,17 +58,10 @@ export function TodayPage() {
             Start a mock
           </Button>
         </Stack>
-        {learner ? (
-          <Button variant="outlined" onClick={() => setParams({})} sx={{ mb: 2 }}>
-            Show everybody
-          </Button>
-        ) : null}
-        <KeptHere learner={learner} />
-        {learner ? null : (
-          <Suspense fallback={null}>
-            <DayAhead />
-          </Suspense>
-        )}
+        <KeptHere />
+        <Suspense fallback={null}>
+          <DayAhead />
+        </Suspense>
         {tests.error ? (
           <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
             {errorText(tests.error)}
@@ -89,19 +77,20 @@ export function TodayPage() {
         {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
       </Box>
       <Box>
+        <LearnerList />
+        {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
         <Suspense fallback={null}>
           <NearTests />
           <VehicleReminders />
         </Suspense>
-        <LearnerList chosen={learner} />
       </Box>
     </Box>
   );
 }
 
 /** Drives that are only in this browser so far: nothing of them is lost, and each can be opened. */
-function KeptHere({ learner }: { readonly learner: string | null }) {
-  const kept = useKeptHere().filter((test) => learner === null || test.learner.id === learner);
+function KeptHere() {
+  const kept = useKeptHere();
   if (kept.length === 0) return null;
   return (
     <Box component="section" aria-label="Kept here, not yet on the server" sx={{ mb: 4 }}>
@@ -152,13 +141,16 @@ function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonl
   return (
     <>
       <Group title="Running" tests={running} />
-      <Group title="Pegs left to sort" tests={toSort} />
+      <Group title="Flags left to sort" tests={toSort} />
       {today.length > 0 || running.length + toSort.length > 0 ? (
         <Group title="Done today" tests={today} />
       ) : (
         <EmptyNote title="No mock today yet" />
       )}
-      <Group title="Before today" tests={before} />
+      <Group title="Before today" tests={before.slice(0, BEFORE)} />
+      <Button component={Link} to="/mocks" color="inherit">
+        All mocks
+      </Button>
     </>
   );
 }

@@ -3,6 +3,8 @@ export { Glyph, GlyphShape, gravityColour } from './Glyph';
 export { KeyList } from './KeyList';
 export { LightSwitch } from './LightSwitch';
 export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
+export { MoreButton } from './MoreButton';
+export { NumberField } from './NumberField';
 export { OpeningRow } from './OpeningRow';
 export { PegSign } from './PegSign';
 export { printByDay } from './printByDay';
@@ -14,5 +16,6 @@ export { dayText, daysText, daysUntil, hourText, isToday, localZone, longDayText
 export { tokens, type Palette } from './tokens';
 export { useHistory } from './useHistory';
 export { useLight, type LightChoice } from './useLight';
+export { useSearchParam } from './useSearchParam';
 export { WideTable } from './WideTable';
 export { Wren } from './Wren';

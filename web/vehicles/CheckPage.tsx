@@ -10,13 +10,18 @@ import {
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { VehicleView } from '../../contract';
+import { readAs, typedNumber } from '../../core/numbers';
 import type { Problem } from '../../core/problems';
 import {
   checkItemIds,
   checkItems,
+  doubtsAbout,
   fitnessOf,
+  odometerText,
   parseCheckup,
   treadPlaces,
+  typedOdometer,
+  typedPressure,
   wheelIds,
   wheels,
   type CheckItem,
@@ -25,8 +30,10 @@ import {
 } from '../../core/vehicle';
 import { errorText, useAddCheckupMutation } from '../api';
 import { colour, ErrorNote, ProblemList } from '../ui';
+import { useUnits } from '../features';
 import { FitnessSign, Reasons, todayIs } from '../fitness';
 import { OneVehicle } from './OneVehicle';
+import { pressureHelp } from './pressureHelp';
 import { TyreFace } from './TyreFace';
 
 interface TyreDraft {
@@ -37,18 +44,13 @@ interface TyreDraft {
 
 const blank: TyreDraft = { tread: ['', '', ''], pressure: '', damaged: false };
 
-/** A number as it is typed, with point or comma; what is no number stays no number and is refused as such. */
-const numberOf = (text: string): number | null => {
-  const clean = text.trim().replace(',', '.');
-  return clean === '' ? null : Number(clean);
-};
-
 export function CheckPage() {
   return <OneVehicle>{(vehicle) => <CheckForm key={vehicle.id} vehicle={vehicle} />}</OneVehicle>;
 }
 
 /** Going over a car: four tyres, then everything else, as one walks round it. */
 function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
+  const units = useUnits();
   const [odometer, setOdometer] = useState('');
   const [tyres, setTyres] = useState<Readonly<Record<Wheel, TyreDraft>>>({
     'front-left': blank,
@@ -63,16 +65,21 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
   const [id] = useState(() => crypto.randomUUID());
   const navigate = useNavigate();
 
+  const km = typedOdometer(odometer, units);
   const input = {
     id,
     at: new Date().toISOString(),
-    odometer: numberOf(odometer) ?? undefined,
+    odometer: km ?? undefined,
     tyres: Object.fromEntries(
       wheelIds.map((wheel) => {
         const { tread, pressure, damaged } = tyres[wheel];
         return [
           wheel,
-          { tread: tread.map((text) => numberOf(text) ?? undefined), pressure: numberOf(pressure), damaged },
+          {
+            tread: tread.map((text) => typedNumber(text) ?? undefined),
+            pressure: typedPressure(pressure),
+            damaged,
+          },
         ];
       }),
     ),
@@ -80,6 +87,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
     note,
   };
   const so = parseCheckup(input);
+  const doubts = so.ok ? doubtsAbout(so.value, vehicle.checkup, units) : [];
   const fitness = so.ok ? fitnessOf(so.value, vehicle.record, todayIs()) : null;
   const looked = Object.keys(findings).length;
   const save = async () => {
@@ -102,9 +110,23 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
         onChange={(event) => setOdometer(event.target.value)}
         slotProps={{
           htmlInput: { inputMode: 'decimal' },
-          input: { endAdornment: <InputAdornment position="end">km</InputAdornment> },
+          input: {
+            endAdornment: (
+              <InputAdornment position="end">{units === 'imperial' ? 'miles' : 'km'}</InputAdornment>
+            ),
+          },
         }}
-        helperText={vehicle.checkup ? `last time ${vehicle.checkup.odometer} km` : ' '}
+        error={Number.isNaN(km)}
+        helperText={
+          [
+            km !== null && !Number.isNaN(km) && readAs(odometer, 'whole')
+              ? `read as ${odometerText(km, units)}`
+              : '',
+            vehicle.checkup ? `last time ${odometerText(vehicle.checkup.odometer, units)}` : '',
+          ]
+            .filter((part) => part)
+            .join('; ') || ' '
+        }
         sx={{ mb: 2, width: 260 }}
       />
       <Typography variant="h2" sx={{ mb: 1 }}>
@@ -202,6 +224,12 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
             {checkItemIds.length} other things were looked at.
           </Typography>
         )}
+        {doubts.length > 0 ? (
+          <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+            Look again before you keep it:
+            <ProblemList problems={doubts} />
+          </Box>
+        ) : null}
         {problems.length > 0 ? (
           <Box role="alert">
             Nothing was stored:
@@ -215,7 +243,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
           onClick={() => void save()}
           sx={{ minHeight: 68, fontSize: 20, maxWidth: 420 }}
         >
-          Keep it
+          {doubts.length > 0 ? 'Keep it all the same' : 'Keep it'}
         </Button>
       </Box>
     </Box>
@@ -247,7 +275,7 @@ function TyreForm({
 }) {
   const name = wheels[wheel];
   const { tread, pressure, damaged } = draft;
-  const depths = tread.map((text) => numberOf(text));
+  const depths = tread.map((text) => typedNumber(text));
   return (
     <Box
       role="group"
@@ -289,7 +317,7 @@ function TyreForm({
           label="Pressure"
           value={pressure}
           error={wrong.includes(`${name}, pressure`)}
-          helperText={`${pressureWords(numberOf(pressure))}${placard === null ? '' : `placard ${placard} kPa`}`}
+          helperText={pressureHelp(pressure, placard)}
           onChange={(event) => onChange({ ...draft, pressure: event.target.value })}
           slotProps={{
             htmlInput: { inputMode: 'decimal', 'aria-label': `${name}, pressure in kPa` },
@@ -312,7 +340,3 @@ function TyreForm({
     </Box>
   );
 }
-
-/** A pressure in the other units of gauges: 1 bar = 100 kPa, 1 psi = 6.895 kPa. */
-const pressureWords = (kpa: number | null): string =>
-  kpa === null || Number.isNaN(kpa) ? '' : `${(kpa / 100).toFixed(1)} bar, ${Math.round(kpa / 6.895)} psi; `;

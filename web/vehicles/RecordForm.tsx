@@ -3,9 +3,10 @@ import { Box, Button, IconButton, InputAdornment, MenuItem, TextField, Typograph
 import { useState } from 'react';
 import type { VehicleView } from '../../contract';
 import { checkShape, type Problem } from '../../core/problems';
-import { paperKinds, recordSchema, type PaperKind } from '../../core/vehicle';
+import { paperKinds, recordSchema, typedPressure, type PaperKind } from '../../core/vehicle';
 import { errorText, useChangeVehicleMutation } from '../api';
 import { ErrorNote, ProblemList } from '../ui';
+import { pressureHelp } from './pressureHelp';
 
 interface PaperDraft {
   readonly kind: PaperKind;
@@ -30,7 +31,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
     const placard =
       front.trim() === '' && rear.trim() === ''
         ? null
-        : { front: Number(front || NaN), rear: Number(rear || NaN) };
+        : { front: typedPressure(front) ?? NaN, rear: typedPressure(rear) ?? NaN };
     const result = checkShape(recordSchema, { wheel, placard, papers });
     setProblems(result.ok ? [] : result.problems);
     if (result.ok)
@@ -47,15 +48,17 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
           label="Placard, front"
           value={front}
           onChange={(event) => setFront(event.target.value)}
+          helperText={pressureHelp(front, null)}
           slotProps={{ input: kpa, htmlInput: { inputMode: 'decimal' } }}
-          sx={{ width: 170 }}
+          sx={{ width: 230 }}
         />
         <TextField
           label="Placard, rear"
           value={rear}
           onChange={(event) => setRear(event.target.value)}
+          helperText={pressureHelp(rear, null)}
           slotProps={{ input: kpa, htmlInput: { inputMode: 'decimal' } }}
-          sx={{ width: 170 }}
+          sx={{ width: 230 }}
         />
         <TextField
           select

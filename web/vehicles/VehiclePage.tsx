@@ -17,6 +17,7 @@ import {
   controlOf,
   controls,
   fitnessOf,
+  odometerText,
   wearOf,
   wheelIds,
   wheels,
@@ -25,6 +26,7 @@ import {
   type ControlId,
 } from '../../core/vehicle';
 import { useCheckupsQuery } from '../api';
+import { useUnits } from '../features';
 import { colour, dayText, EmptyNote, localZone, WideTable } from '../ui';
 import { CardFacts } from './CardFacts';
 import { FitnessSign, fitnessNow, Reasons } from '../fitness';
@@ -77,7 +79,9 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
                 <Box key={wheel}>
                   <Typography>
                     {wheels[wheel]}
-                    {checkup.tyres[wheel].pressure === null ? '' : `, ${checkup.tyres[wheel].pressure} kPa`}
+                    {checkup.tyres[wheel].pressure === null
+                      ? ''
+                      : `, ${Math.round(checkup.tyres[wheel].pressure)} kPa`}
                   </Typography>
                   <TyreFace tread={checkup.tyres[wheel].tread} label={wheels[wheel]} />
                 </Box>
@@ -183,6 +187,7 @@ function History({
   readonly checkups: readonly Checkup[];
   readonly vehicle: VehicleView;
 }) {
+  const units = useUnits();
   return (
     <Box component="section" aria-labelledby="history">
       <Typography variant="h2" id="history" sx={{ mb: 1 }}>
@@ -192,7 +197,7 @@ function History({
         <TableHead>
           <TableRow>
             <TableCell>Day</TableCell>
-            <TableCell align="right">Odometer, km</TableCell>
+            <TableCell align="right">Odometer</TableCell>
             {wheelIds.map((wheel) => (
               <TableCell key={wheel} align="right">
                 {wheels[wheel]}, least mm
@@ -206,7 +211,7 @@ function History({
           {checkups.map((checkup) => (
             <TableRow key={checkup.id}>
               <TableCell>{dayText(checkup.at, localZone())}</TableCell>
-              <TableCell align="right">{Math.round(checkup.odometer).toLocaleString('en-GB')}</TableCell>
+              <TableCell align="right">{odometerText(checkup.odometer, units)}</TableCell>
               {wheelIds.map((wheel) => (
                 <TableCell key={wheel} align="right">
                   {Math.min(...checkup.tyres[wheel].tread).toFixed(1)}

@@ -2,8 +2,9 @@ import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { VehicleView } from '../../contract';
-import { controls } from '../../core/vehicle';
+import { controls, odometerText } from '../../core/vehicle';
 import { errorText, useAddVehicleMutation, useVehiclesQuery } from '../api';
+import { useUnits } from '../features';
 import { colour, dayText, EmptyNote, ErrorNote, LoadingNote, localZone } from '../ui';
 import { FitnessSign, fitnessNow, Reasons } from '../fitness';
 
@@ -43,6 +44,7 @@ export function VehiclesPage() {
 }
 
 function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
+  const units = useUnits();
   const { verdict, reasons } = fitnessNow(vehicle);
   const placed = controls.filter(({ id }) => vehicle.card[id]).length;
   const more = reasons.length - 4;
@@ -75,7 +77,7 @@ function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
         {vehicle.checkup ? (
           <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
             Gone over on {dayText(vehicle.checkup.at, localZone())} at{' '}
-            {Math.round(vehicle.checkup.odometer).toLocaleString('en-GB')} km
+            {odometerText(vehicle.checkup.odometer, units)}
           </Typography>
         ) : null}
       </Box>

@@ -1,6 +1,12 @@
 import { Box, Typography } from '@mui/material';
-import { LEGAL_TREAD, wheels, type Wear } from '../../core/vehicle';
+import { LEGAL_TREAD, MILE_KM, wheels, type Wear } from '../../core/vehicle';
+import { numberText } from '../../core/numbers';
 import { Figure } from '../charts';
+import { useUnits } from '../features';
+
+type Units = ReturnType<typeof useUnits>;
+/** Kilometres in what the school counts in. */
+const per = (units: Units): number => (units === 'imperial' ? MILE_KM : 1);
 
 const dayWords = (day: string): string =>
   new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', {
@@ -10,11 +16,11 @@ const dayWords = (day: string): string =>
     timeZone: 'UTC',
   });
 
-function words({ wheel, readings, reaches, interval }: Wear): string {
+function words({ wheel, readings, reaches, interval }: Wear, units: Units): string {
   const name = wheels[wheel];
   if (!reaches)
     return `${name}: ${readings.length < 2 ? 'one reading says nothing of wear yet' : 'no wear to be seen yet'}.`;
-  const at = `${name}: ${LEGAL_TREAD} mm about ${dayWords(reaches.day)}, at ${Math.round(reaches.km / 100) * 100} km`;
+  const at = `${name}: ${LEGAL_TREAD} mm about ${dayWords(reaches.day)}, at ${numberText(Math.round(reaches.km / per(units) / 100) * 100)} ${units === 'imperial' ? 'miles' : 'km'}`;
   if (!interval) return `${at}; two readings give no interval.`;
   const [early, late] = interval.day;
   return `${at}; eight times in ten ${late === null ? `not before ${dayWords(early)}` : `between ${dayWords(early)} and ${dayWords(late)}`}.`;
@@ -24,6 +30,8 @@ const dashes = ['solid', 'dash', 'dot', 'dashdot'] as const;
 
 /** How the tyres wear with the distance, and when each reaches the legal depth. */
 export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
+  const units = useUnits();
+  const [unit, size] = [units === 'imperial' ? 'miles' : 'km', per(units)];
   const worn = wear.filter(({ line }) => line !== null);
   const soonest = [...worn].sort((a, b) => (a.reaches?.km ?? 0) - (b.reaches?.km ?? 0))[0];
   return (
@@ -32,7 +40,7 @@ export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
       <Box component="ul" sx={{ mt: 0.5, mb: 1.5, pl: 2.5 }}>
         {wear.map((one) => (
           <Typography component="li" key={one.wheel} sx={{ fontWeight: one === soonest ? 700 : 400 }}>
-            {words(one)}
+            {words(one, units)}
           </Typography>
         ))}
       </Box>
@@ -41,8 +49,10 @@ export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
           title="Least tread by odometer"
           label="Points are readings, lines the wear that they show."
           file="wear"
-          columns={['Tyre', 'Odometer, km', 'Least tread, mm']}
-          rows={worn.flatMap(({ wheel, readings }) => readings.map(({ km, mm }) => [wheels[wheel], km, mm]))}
+          columns={['Tyre', `Odometer, ${unit}`, 'Least tread, mm']}
+          rows={worn.flatMap(({ wheel, readings }) =>
+            readings.map(({ km, mm }) => [wheels[wheel], Math.round(km / size), mm]),
+          )}
           height={320}
           draw={(colours) => ({
             data: [
@@ -53,16 +63,16 @@ export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
                 const colour = [colours.jasper, colours.slate, colours.moss, colours.ochre][n] ?? colours.ink;
                 return [
                   {
-                    x: readings.map(({ km }) => km),
+                    x: readings.map(({ km }) => km / size),
                     y: readings.map(({ mm }) => mm),
                     type: 'scatter' as const,
                     mode: 'markers' as const,
                     marker: { size: 9, color: colour },
                     showlegend: false,
-                    hovertemplate: `${wheels[wheel]}: %{y:.1f} mm at %{x} km<extra></extra>`,
+                    hovertemplate: `${wheels[wheel]}: %{y:.1f} mm at %{x:,.0f} ${unit}<extra></extra>`,
                   },
                   {
-                    x: [first, until],
+                    x: [first / size, until / size],
                     y: [depth(first), depth(until)],
                     type: 'scatter' as const,
                     mode: 'lines' as const,
@@ -76,7 +86,7 @@ export function WearChart({ wear }: { readonly wear: readonly Wear[] }) {
             layout: {
               showlegend: true,
               legend: { orientation: 'h', y: 1.15 },
-              xaxis: { title: { text: 'odometer, km' } },
+              xaxis: { title: { text: `odometer, ${unit}` } },
               yaxis: { title: { text: 'least tread, mm' }, rangemode: 'tozero' },
               shapes: [
                 {

@@ -108,7 +108,7 @@ function TraceMarks({
       <Typography variant="body2">
         {row.from.length === 0
           ? 'Nothing has counted here.'
-          : `Counted on the Deck ${row.from.length === 1 ? 'once' : `${row.from.length} times`}.`}
+          : `Counted while marking ${row.from.length === 1 ? 'once' : `${row.from.length} times`}.`}
       </Typography>
     );
   const { itemOf, severities } = compileStandard(standard);

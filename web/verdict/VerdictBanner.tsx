@@ -1,13 +1,23 @@
 import { Box, Typography } from '@mui/material';
-import { decisiveWords, type Judgement, outcomeWords, provisionalWords } from '../../core/marking';
+import { outcomeWords, remarksOn, resultOf, resultWords, type Judgement } from '../../core/marking';
+import type { ReactNode } from 'react';
 import type { Standard } from '../../core/standard';
 import { colour } from '../ui';
 import { OutcomeSign } from './OutcomeSign';
 
 /** The verdict and the limit that decided it; the largest thing where it stands. */
-export function VerdictBanner({ standard, judgement }: { standard: Standard; judgement: Judgement }) {
+export function VerdictBanner({
+  standard,
+  judgement,
+  children,
+}: {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  /** What can be done about it. */
+  readonly children?: ReactNode;
+}) {
   const { verdict } = judgement;
-  const provisional = provisionalWords(verdict.unsorted);
+  const result = resultOf(judgement);
   const tone = { pass: 'moss', fail: 'jasper', ended: 'jasper', incomplete: 'soft' } as const;
   return (
     <Box
@@ -21,23 +31,30 @@ export function VerdictBanner({ standard, judgement }: { standard: Standard; jud
         px: 3,
         bgcolor: colour('card'),
         border: `1px solid ${colour('line')}`,
-        borderLeft: `10px solid ${colour(tone[verdict.outcome])}`,
+        borderLeft: `10px solid ${colour(tone[result.outcome])}`,
         borderRadius: 1,
       }}
     >
-      <OutcomeSign outcome={verdict.outcome} size={56} />
-      <Box sx={{ minWidth: 0 }}>
+      <OutcomeSign outcome={result.outcome} size={56} />
+      <Box sx={{ minWidth: 0, flex: 1 }}>
         <Typography
           component="p"
           sx={{ fontSize: { xs: '2rem', sm: '2.6rem' }, fontWeight: 700, lineHeight: 1.1 }}
         >
-          {outcomeWords[verdict.outcome]}
+          {outcomeWords[result.outcome]}
         </Typography>
-        <Typography sx={{ fontSize: '1.2rem', mt: 0.5 }}>{decisiveWords(standard, verdict)}</Typography>
-        {provisional ? (
-          <Typography sx={{ mt: 0.5, color: colour('ochre'), fontWeight: 700 }}>{provisional}</Typography>
-        ) : null}
+        {resultWords(standard, result, verdict).map((words) => (
+          <Typography key={words} sx={{ fontSize: '1.2rem', mt: 0.5 }}>
+            {words}
+          </Typography>
+        ))}
+        {remarksOn(standard, judgement).map((words) => (
+          <Typography key={words} sx={{ mt: 0.5, color: colour('ochre'), fontWeight: 700 }}>
+            {words}
+          </Typography>
+        ))}
       </Box>
+      {children}
     </Box>
   );
 }

@@ -1,5 +1,6 @@
 import { Autocomplete, Box, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useId, useState, type ReactNode } from 'react';
+import { readAs, typedNumber } from '../../../core/numbers';
 import { valueAt, withValue, type Path } from './draft';
 import { problemsAt, useEditor } from './editor';
 
@@ -95,6 +96,7 @@ export function NumberLine({ path, label, help }: FieldProps) {
   const { value, set, problem } = useField(path);
   const [typed, setTyped] = useState('');
   const text = numberOf(typed) === value ? typed : value === undefined ? '' : String(value);
+  const read = readAs(text);
   return (
     <TextField
       fullWidth
@@ -106,15 +108,14 @@ export function NumberLine({ path, label, help }: FieldProps) {
         set(numberOf(event.target.value));
       }}
       error={problem !== undefined}
-      helperText={problem ?? help}
+      helperText={problem ?? (read ? `Read as ${read}` : help)}
     />
   );
 }
 
 function numberOf(text: string): number | string | undefined {
-  const plain = text.trim().replace(',', '.');
-  if (plain === '') return undefined;
-  return Number.isFinite(Number(plain)) ? Number(plain) : text;
+  const value = typedNumber(text);
+  return value === null ? undefined : Number.isNaN(value) ? text : value;
 }
 
 const NOT_GIVEN = ' not given';

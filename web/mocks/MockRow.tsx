@@ -4,11 +4,11 @@ import type { TestSummary } from '../../contract';
 import { useStandardQuery } from '../api';
 import { colour, dayText, Glyph, hourText, isToday, severityWord } from '../ui';
 import { OutcomeSign } from '../verdict';
-import { breachWords, outcomeWords } from '../../core/marking';
+import { breachWords, countedWords, missingWords, outcomeWords } from '../../core/marking';
 
 /** One mock in a line: when, who, how it came out and by which limit. Opens where there is work left on it. */
 export function MockRow({ test }: { readonly test: TestSummary }) {
-  const { id, learner, startedAt, zone, ended, unsorted, outcome } = test;
+  const { id, learner, startedAt, zone, ended, unsorted, result } = test;
   const to = !ended ? `/tests/${id}/deck` : unsorted > 0 ? `/tests/${id}/kerb` : `/tests/${id}`;
   const today = isToday(startedAt, new Date());
   return (
@@ -43,21 +43,21 @@ export function MockRow({ test }: { readonly test: TestSummary }) {
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2, gridColumn: { xs: 2, sm: 'auto' } }}>
           {ended ? (
             <>
-              <OutcomeSign outcome={outcome} size={22} />
+              <OutcomeSign outcome={result.outcome} size={22} />
               <Box>
                 <Typography>
-                  {outcomeWords[outcome]}
+                  {outcomeWords[result.outcome]}
                   {unsorted > 0 ? ', so far' : ''}
                 </Typography>
                 {unsorted > 0 ? (
                   <Typography variant="body2" sx={{ color: colour('ochre'), fontWeight: 700 }}>
-                    {unsorted} {unsorted === 1 ? 'peg' : 'pegs'} to sort
+                    {unsorted} {unsorted === 1 ? 'flag' : 'flags'} to sort
                   </Typography>
                 ) : null}
               </Box>
             </>
           ) : (
-            <Typography sx={{ fontWeight: 700 }}>Running: back to the Deck</Typography>
+            <Typography sx={{ fontWeight: 700 }}>Running: back to marking</Typography>
           )}
         </Box>
       </Box>
@@ -72,6 +72,19 @@ function Decided({ test }: { readonly test: TestSummary }) {
     return (
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {test.standard.title}. {breachWords(standard, test.firstBreach)}
+      </Typography>
+    );
+  const { outcome, missing, countedBecause } = test.result;
+  if (test.ended && outcome === 'incomplete' && missing.length > 0)
+    return (
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {test.standard.title}. {missingWords(missing)}
+      </Typography>
+    );
+  if (countedBecause !== null)
+    return (
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {test.standard.title}. {countedWords(missing, countedBecause)}
       </Typography>
     );
   return (

@@ -1,0 +1,21 @@
+import 'reflect-metadata';
+import { IsIn, IsOptional, IsString, Length } from 'class-validator';
+
+/** What holds for the whole school. */
+export class SchoolToKeep {
+  /** Id of the standard that learners prepare for unless they have their own; null: that of their last mock. */
+  @IsOptional()
+  @IsString()
+  @Length(1, 80)
+  standard?: string | null;
+
+  /** Units of lengths and speeds on every screen that shows no standard of its own. */
+  @IsIn(['imperial', 'metric'])
+  units!: 'imperial' | 'metric';
+}
+
+export interface SchoolView {
+  readonly standard: string | null;
+  readonly units: 'imperial' | 'metric';
+  readonly revision: number;
+}

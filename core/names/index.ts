@@ -1,0 +1,1 @@
+export { nameKey, plainName } from './name';

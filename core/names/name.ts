@@ -1,0 +1,24 @@
+/** Every stroke that stands for an apostrophe: typographic ones, accents, primes, the letter apostrophe. */
+const APOSTROPHES = /[\u2018\u2019\u201b\u02bc\u02b9\u02bb\u00b4\u0060\u2032\uff07]/g;
+/** Hyphens and dashes that a keyboard or a phone puts for one another. */
+const HYPHENS = /[\u2010-\u2015\u2212\ufe63\uff0d]/g;
+/** What cannot be seen: control and format characters, zero-width spaces, marks of direction. */
+const UNSEEN = /[\p{Cc}\p{Cf}]/gu;
+
+/** A name as it is kept: spaces set in order, nothing that cannot be seen. */
+export const plainName = (name: string): string =>
+  name.normalize('NFC').replace(/\s+/g, ' ').replace(UNSEEN, '').trim();
+
+/**
+ * What two ways of typing one name have in common, for signing in and for finding: without capitals, accents, and
+ * differences between apostrophes, hyphens and spaces. Empty for a name of which nothing can be read.
+ */
+export const nameKey = (name: string): string =>
+  plainName(name)
+    .replace(APOSTROPHES, "'")
+    .replace(HYPHENS, '-')
+    .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
+    .toLowerCase()
+    .replace(/\s+/g, ' ')
+    .trim();

@@ -1,0 +1,1 @@
+export { numberText, typedNumber, readAs, type Typed } from './typed';

@@ -1,0 +1,41 @@
+import { openRun, type Judgement } from '../marking';
+import { limitOf, type Headroom, type Standard } from '../standard';
+
+/** A limit as the marking screen shows it. */
+export interface LimitInView extends Headroom {
+  /** Since when its seconds run, ISO instant; null for whatever is not being timed now. */
+  readonly runsSince: string | null;
+}
+
+/**
+ * The limits worth an eye now, the nearest to their end first: faults and points over the whole test; every limit
+ * of the manoeuvre under way; all others once something counts in them, the narrow ones when little is left.
+ */
+export function limitsInView(standard: Standard, judgement: Judgement, most: number): readonly LimitInView[] {
+  const run = openRun(judgement.drive);
+  const ofRun = ({ scope }: Headroom) => 'run' in scope && scope.run === run?.run;
+  return judgement.headroom
+    .filter((row) => ofRun(row) || !atRest(standard, row))
+    .sort((a, b) => rank(a, ofRun(a)) - rank(b, ofRun(b)))
+    .slice(0, most)
+    .map((row) => ({
+      ...row,
+      runsSince: ofRun(row) && limitOf(standard, row.limit)?.of === 'seconds' ? (run?.since ?? null) : null,
+    }));
+}
+
+function atRest(standard: Standard, { limit: id, scope, total, left, max }: Headroom): boolean {
+  const of = limitOf(standard, id)?.of;
+  if (scope.per === 'test') return total === 0 && of !== 'faults' && of !== 'points';
+  return total === 0 || left > Math.max(1, max / 2);
+}
+
+/**
+ * Exceeded ones first, then those that something counts in by the share that is left, then those of the manoeuvre
+ * under way, then the rest; limits of none that nothing has touched come last.
+ */
+function rank({ left, max, total }: Headroom, ofRun: boolean): number {
+  if (left < 0) return -1_000 + left;
+  if (max === 0) return total > 0 ? 0 : ofRun ? 900 : 1_000;
+  return left / max - (ofRun ? 0.5 : 0);
+}

@@ -1,0 +1,53 @@
+import { countsNowhere, type Judgement, type Run } from '../marking';
+import { compileStandard, type Standard } from '../standard';
+import { runsBeside } from './runs';
+import type { Timed } from './timed';
+
+type JudgedDriveMark = Judgement['marks'][number];
+
+/** A mark that counts in no limit where it stands, and the runs beside it in which it would. */
+export interface OutsideMark {
+  readonly mark: JudgedDriveMark;
+  readonly runs: readonly Run[];
+}
+
+/** Marks that no limit counts although their severity is one that counts, such as a demerit outside a run. */
+export function outsideMarks(standard: Standard, { marks, drive }: Judgement): readonly OutsideMark[] {
+  const { rules, pointsOf } = compileStandard(standard);
+  return marks.flatMap((mark): OutsideMark[] => {
+    if (!countsNowhere(standard, mark)) return [];
+    const { before, after } = runsBeside(drive, mark.at);
+    const wouldCount = (run: Run) =>
+      rules.some(
+        ({ of, matchesMark }) =>
+          (of === 'faults' || (of === 'points' && pointsOf(mark) > 0)) &&
+          matchesMark({ ...mark, run: run.run }, run.manoeuvre),
+      );
+    const movable = mark.run === null && mark.source !== 'question';
+    const runs = movable ? [before, after].filter((run) => run !== null).filter(wouldCount) : [];
+    return [{ mark, runs }];
+  });
+}
+
+/** Moves a mark into a run: what stood before is taken back, and the mark stands in the run at its own time. */
+export function moveMark(
+  { marks }: Judgement,
+  { by, at, item, severity, source, peg, place, feature }: JudgedDriveMark,
+  run: string,
+): readonly Timed[] {
+  const moved: Timed = {
+    kind: 'fault',
+    item,
+    severity,
+    run,
+    ...(place ? { place } : {}),
+    ...(feature ? { feature } : {}),
+    at,
+  };
+  if (source !== 'sort' || peg === null) return [{ kind: 'retract', of: by }, moved];
+  // One fault of several that a flag was sorted as: the others stay.
+  const own = marks.filter((mark) => mark.by === by);
+  const gone = own.findIndex((mark) => mark.item === item && mark.severity === severity);
+  const faults = own.flatMap((mark, n) => (n === gone ? [] : [{ item: mark.item, severity: mark.severity }]));
+  return [{ kind: 'sort', of: peg, faults }, moved];
+}

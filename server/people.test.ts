@@ -1,0 +1,200 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { LearnerView, LessonView, Page, SchoolView, TestSummary } from '../contract';
+import { addInstructor, openDatabase } from './store';
+import { Client, scratchFolder, startServer, TEST_NOW, type ServerProcess } from './testing';
+
+const folder = scratchFolder();
+let server: ServerProcess;
+let client: Client;
+beforeAll(async () => {
+  server = await startServer('demo', folder.path('people.db'));
+  client = new Client(server.address);
+  await client.post('/session/demo');
+});
+afterAll(async () => {
+  await server.kill();
+  folder.remove();
+});
+
+async function everybody(query: string): Promise<readonly LearnerView[]> {
+  const all: LearnerView[] = [];
+  for (let cursor = ''; ;) {
+    const page = (await client.get(`/learners?limit=40&${query}${cursor}`)).body as Page<LearnerView>;
+    all.push(...page.items);
+    if (page.next === null) return all;
+    cursor = `&cursor=${page.next}`;
+  }
+}
+const add = async (name: string, more: object = {}): Promise<string> => {
+  const id = randomUUID();
+  expect((await client.post('/learners', { id, name, ...more })).status).toBe(201);
+  return id;
+};
+const learner = async (id: string) => (await client.get(`/learners/${id}`)).body as LearnerView;
+const change = async (id: string, body: object) =>
+  client.ask('PATCH', `/learners/${id}`, body, { 'if-match': `"${(await learner(id)).revision}"` });
+const dayIn = (days: number) => new Date(Date.parse(TEST_NOW) + days * 86_400_000).toISOString().slice(0, 10);
+
+describe('three hundred learners', () => {
+  beforeAll(async () => {
+    for (let n = 0; n < 300; n += 1)
+      await add(`Learner ${String(n).padStart(3, '0')}`, n % 50 === 0 ? { testDate: dayIn(n + 1) } : {});
+    await add('Zoë Ångström-O’Neill');
+    await add('100% Percent_Name');
+  }, 60_000);
+
+  it('come page after page, each once, in the order of their names', async () => {
+    const all = await everybody('sort=name');
+    expect(all.filter(({ name }) => name.startsWith('Learner ')).length).toBe(300);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    const names = all.map(({ name }) => name).filter((name) => /^[A-Z]\w+ /.test(name));
+    expect([...names].sort((a, b) => (a.toLowerCase() < b.toLowerCase() ? -1 : 1))).toEqual(names);
+  });
+
+  it('come with the nearest licence test first, each once', async () => {
+    const all = await everybody('sort=test');
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    const days = all.flatMap(({ testDate }) => (testDate ? [testDate] : []));
+    expect(days.slice(0, 6)).toEqual([...days].sort().slice(0, 6));
+    expect(all.findIndex(({ testDate }) => testDate === null)).toBeGreaterThan(6);
+  });
+
+  it.each([
+    ['Learner 299', 'Learner 299'],
+    ['zoe ang', 'Zoë Ångström-O’Neill'],
+    ["O'NEILL", 'Zoë Ångström-O’Neill'],
+    ['100%', '100% Percent_Name'],
+    ['t_n', '100% Percent_Name'],
+  ])('are found by part of a name: %s', async (letters, name) => {
+    const found = await everybody(`search=${encodeURIComponent(letters)}`);
+    expect(found.map((one) => one.name)).toEqual([name]);
+  });
+
+  it('are not found by what nobody is called, and a broken query is refused', async () => {
+    expect(await everybody('search=nobody')).toEqual([]);
+    expect((await client.get('/learners?sort=age')).status).toBe(400);
+    expect((await client.get(`/learners?search=${'x'.repeat(300)}`)).status).toBe(400);
+  });
+
+  it('have their mocks found by name', async () => {
+    const { items } = (await client.get('/tests?search=WIELG')).body as Page<TestSummary>;
+    expect(items.length).toBeGreaterThan(3);
+    expect(new Set(items.map((test) => test.learner.name))).toEqual(new Set(['Tomas Wielgosz']));
+  });
+});
+
+describe('a licence test', () => {
+  const entriesOf = async (id: string) =>
+    ((await client.get(`/lessons?learner=${id}&from=2020-01-01&until=2035-01-01`)).body as Page<LessonView>)
+      .items;
+
+  it('that is booked on the learner’s record stands in the diary; moved or removed there, the record follows', async () => {
+    const id = await add('Booked Once', { testDate: dayIn(20), zone: 'Europe/London' });
+    const [entry, ...more] = await entriesOf(id);
+    expect(more).toEqual([]);
+    expect(entry).toMatchObject({ kind: 'test', zone: 'Europe/London', note: 'The hour is not known yet.' });
+    expect(entry?.startsAt.slice(0, 10)).toBe(dayIn(20));
+
+    expect((await change(id, { testDate: dayIn(27), zone: 'Europe/London' })).status).toBe(200);
+    const moved = await entriesOf(id);
+    expect(moved.map(({ startsAt }) => startsAt.slice(0, 10))).toEqual([dayIn(27)]);
+
+    const { id: lesson = '', revision = 0 } = moved[0] ?? {};
+    const put = (startsAt: string) =>
+      client.ask(
+        'PUT',
+        `/lessons/${lesson}`,
+        { kind: 'test', learner: id, startsAt, minutes: 60, zone: 'Europe/London' },
+        { 'if-match': `"${revision}"` },
+      );
+    expect((await put(`${dayIn(30)}T14:12:00.000Z`)).status).toBe(200);
+    expect((await learner(id)).testDate).toBe(dayIn(30));
+    // The hour that is known now stays with the test when only its day is moved.
+    await change(id, { testDate: dayIn(31) });
+    expect((await entriesOf(id))[0]?.startsAt.slice(11, 16)).toBe('14:12');
+
+    const [last] = await entriesOf(id);
+    const removed = await client.ask('DELETE', `/lessons/${lesson}`, undefined, {
+      'if-match': `"${last?.revision ?? 0}"`,
+    });
+    expect(removed.status).toBe(204);
+    expect((await learner(id)).testDate).toBeNull();
+  });
+
+  it('that is entered in the diary is on the record, and taking it off the record takes it out', async () => {
+    const id = await add('Booked Twice');
+    await client.ask('PUT', `/lessons/${randomUUID()}`, {
+      kind: 'test',
+      learner: id,
+      startsAt: `${dayIn(12)}T10:00:00.000Z`,
+      minutes: 60,
+      zone: 'Europe/London',
+    });
+    expect((await learner(id)).testDate).toBe(dayIn(12));
+    await change(id, { testDate: null });
+    expect(await entriesOf(id)).toEqual([]);
+  });
+
+  it('late in the evening belongs to the day where it is', async () => {
+    const id = await add('Far East');
+    await client.ask('PUT', `/lessons/${randomUUID()}`, {
+      kind: 'test',
+      learner: id,
+      startsAt: `${dayIn(12)}T22:00:00.000Z`,
+      minutes: 60,
+      zone: 'Asia/Tokyo',
+    });
+    expect((await learner(id)).testDate).toBe(dayIn(13));
+  });
+});
+
+describe('the standard that is prepared for', () => {
+  it('is the learner’s own, else the school’s, else that of the last mock', async () => {
+    const fresh = await add('No Mock');
+    const school = async () => (await client.get('/school')).body as SchoolView;
+    const keep = async (body: object) =>
+      client.ask('PUT', '/school', body, { 'if-match': `"${(await school()).revision}"` });
+    expect(await school()).toMatchObject({ standard: 'fault-ceiling', units: 'imperial' });
+    expect((await learner(fresh)).preparesFor).toBe('fault-ceiling');
+    await change(fresh, { standard: 'strikes' });
+    expect((await learner(fresh)).preparesFor).toBe('strikes');
+    await change(fresh, { standard: null });
+
+    expect((await keep({ standard: 'no-such', units: 'metric' })).status).toBe(400);
+    expect((await keep({ standard: null, units: 'furlongs' })).status).toBe(400);
+    expect((await keep({ standard: null, units: 'metric' })).body).toMatchObject({ units: 'metric' });
+    expect((await learner(fresh)).preparesFor).toBeNull();
+    const [leyla] = await everybody('search=Leyla');
+    await change(leyla?.id ?? '', { standard: null });
+    expect((await learner(leyla?.id ?? '')).preparesFor).toBe('graded-faults');
+    await keep({ standard: 'fault-ceiling', units: 'imperial' });
+  });
+});
+
+describe('names', () => {
+  it('sign in however their apostrophe, accents and capitals are typed', async () => {
+    const file = folder.path('names.db');
+    const own = await startServer('serve', file);
+    try {
+      const db = await openDatabase(file);
+      await addInstructor(db, { name: 'Siân O’Rourke', passphrase: 'long enough to keep', demo: false });
+      await db.destroy();
+      const asked = new Client(own.address);
+      for (const name of ["sian o'rourke", 'SIÂN O’ROURKE', ' Siân  O`Rourke '])
+        expect(
+          (await asked.post('/session', { name, passphrase: 'long enough to keep' })).body,
+        ).toMatchObject({ instructor: { name: 'Siân O’Rourke' } });
+    } finally {
+      await own.kill();
+    }
+  });
+
+  it('of which nothing can be read are refused', async () => {
+    const answer = await client.post('/learners', { id: randomUUID(), name: ' \u200b ' });
+    expect(answer).toMatchObject({
+      status: 400,
+      body: { errors: [{ path: 'name', message: 'must not be blank' }] },
+    });
+  });
+});

@@ -1,0 +1,101 @@
+import { randomUUID } from 'node:crypto';
+import dayjs from 'dayjs';
+import timezone from 'dayjs/plugin/timezone.js';
+import utc from 'dayjs/plugin/utc.js';
+import type { Database } from './database';
+
+dayjs.extend(utc);
+dayjs.extend(timezone);
+
+/**
+ * A booked licence test is an entry of the diary, and nothing else: the day on the learner's record follows it.
+ */
+
+const HOUR = '09:00';
+const MINUTES = 60;
+const HOUR_UNKNOWN = 'The hour is not known yet.';
+
+const dayIn = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
+
+const entriesOf = (db: Database, learner: string) =>
+  db
+    .selectFrom('lessons')
+    .select(['id', 'starts_at', 'zone', 'revision'])
+    .where('learner', '=', learner)
+    .where('kind', '=', 'test')
+    .where('removed', '=', 0)
+    .orderBy('starts_at')
+    .execute();
+
+/** The entry that counts: the next one that is not over, else the last one; null without any. */
+async function entryNow(db: Database, learner: string, now: Date) {
+  const entries = await entriesOf(db, learner);
+  const comes = entries.find(
+    ({ starts_at, zone }) => dayIn(starts_at, zone) >= dayIn(now.toISOString(), zone),
+  );
+  return comes ?? entries.at(-1) ?? null;
+}
+
+/** Puts the day of the diary on the learner's record. */
+export async function followDiary(db: Database, learner: string, now: Date): Promise<void> {
+  const entry = await entryNow(db, learner, now);
+  const day = entry ? dayIn(entry.starts_at, entry.zone) : null;
+  await db
+    .updateTable('learners')
+    .set((is) => ({ test_date: day, revision: is('revision', '+', 1) }))
+    .where('id', '=', learner)
+    .where('test_date', 'is not', day)
+    .execute();
+}
+
+/** Books a licence test on a day, moves the one that is booked there, or takes it out of the diary. */
+export async function bookTest(
+  db: Database,
+  learner: string,
+  day: string | null,
+  by: { readonly instructor: string; readonly zone: string; readonly now: Date },
+): Promise<void> {
+  const entry = await entryNow(db, learner, by.now);
+  const comes =
+    entry !== null && dayIn(entry.starts_at, entry.zone) >= dayIn(by.now.toISOString(), entry.zone)
+      ? entry
+      : null;
+  if (comes) {
+    const hour = dayjs(comes.starts_at).tz(comes.zone).format('HH:mm');
+    await db
+      .updateTable('lessons')
+      .set({
+        ...(day === null
+          ? { removed: 1 }
+          : { starts_at: dayjs.tz(`${day}T${hour}`, comes.zone).toISOString() }),
+        revision: comes.revision + 1,
+      })
+      .where('id', '=', comes.id)
+      .execute();
+  } else if (day !== null) {
+    const { instructor, zone } = by;
+    const starts_at = dayjs.tz(`${day}T${HOUR}`, zone).toISOString();
+    await db
+      .insertInto('lessons')
+      .values({
+        id: randomUUID(),
+        kind: 'test',
+        learner,
+        instructor,
+        vehicle: null,
+        route: null,
+        starts_at,
+        minutes: MINUTES,
+        zone,
+        place: '',
+        lat: null,
+        lon: null,
+        note: HOUR_UNKNOWN,
+        uid: null,
+        removed: 0,
+        revision: 1,
+      })
+      .execute();
+  }
+  await followDiary(db, learner, by.now);
+}

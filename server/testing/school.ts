@@ -1,0 +1,59 @@
+import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { TEST_NOW } from './now';
+
+const ROOT = join(import.meta.dirname, '..', '..');
+const MAIN = join(ROOT, 'dist', 'server', 'main.js');
+
+/** One file for each build and each beginning of the tests. */
+function schoolFile(): string {
+  const stamp = readFileSync(join(ROOT, 'dist', '.jasperwren'), 'utf8') + TEST_NOW;
+  const name = createHash('sha256').update(stamp).digest('hex').slice(0, 16);
+  return join(ROOT, 'var', 'test', `school-${name}.db`);
+}
+
+/** Makes the demo school that every test gets a copy of; once before the tests. */
+export async function makeSchool(): Promise<void> {
+  const file = schoolFile();
+  if (existsSync(file)) return;
+  const making = `${file}.making`;
+  mkdirSync(dirname(file), { recursive: true });
+  removeDatabase(making);
+  const args = [
+    MAIN,
+    'demo',
+    '--port',
+    '0',
+    '--database',
+    making,
+    '--log-level',
+    'silent',
+    '--now',
+    TEST_NOW,
+  ];
+  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+  await Promise.race([
+    once(child.stdout, 'data'),
+    once(child, 'exit').then(() => Promise.reject(new Error('the school was not made'))),
+  ]);
+  child.kill('SIGTERM');
+  await once(child, 'exit');
+  if (existsSync(`${making}-wal`)) throw new Error('the school was not closed');
+  renameSync(making, file);
+}
+
+/** A copy of the school of the tests' own, to be changed at will. */
+export function copySchool(to: string): void {
+  mkdirSync(dirname(to), { recursive: true });
+  removeDatabase(to);
+  copyFileSync(schoolFile(), to);
+}
+
+function removeDatabase(file: string): void {
+  for (const ending of ['', '-wal', '-shm']) rmSync(file + ending, { force: true });
+}
+
+export default makeSchool;

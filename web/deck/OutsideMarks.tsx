@@ -1,0 +1,31 @@
+import { Box } from '@mui/material';
+import type { Judgement } from '../../core/marking';
+import { markWords, moveMark, outsideMarks, runTitle } from '../../core/session';
+import type { Standard } from '../../core/standard';
+import type { RecordTouch } from '../log';
+import { colour } from '../ui';
+import { Banner, Press } from './frame';
+
+interface Props {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly record: RecordTouch;
+}
+
+/** Marks that count nowhere as they stand are told at once, and offered to the manoeuvre before or after. */
+export function OutsideMarks({ standard, judgement, record }: Props) {
+  const outside = outsideMarks(standard, judgement).slice(-2);
+  return outside.map(({ mark, runs }) => (
+    <Banner key={`${mark.by} ${mark.item}`} role="status" style={{ borderColor: colour('ochre') }}>
+      <Box sx={{ flex: 1 }}>
+        <b>{markWords(standard, mark)}</b> counts in no limit
+        {runs.length > 0 ? ' outside a manoeuvre.' : '; a manoeuvre that starts now can take it.'}
+      </Box>
+      {runs.map((run) => (
+        <Press key={run.run} type="button" onClick={() => record(...moveMark(judgement, mark, run.run))}>
+          Count it in {runTitle(standard, run)}
+        </Press>
+      ))}
+    </Banner>
+  ));
+}

@@ -1,0 +1,2 @@
+export { MockRow } from './MockRow';
+export { MocksPage } from './MocksPage';
