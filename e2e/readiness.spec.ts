@@ -102,7 +102,7 @@ test('the talk at the kerb: own view first, then the verdict, three things, a go
   await expect(three.getByRole('listitem').first()).toContainText('Moving away under control', {
     timeout: 20_000,
   });
-  await expect(three.getByRole('listitem').first()).toContainText('Once today, serious fault');
+  await expect(three.getByRole('listitem').first()).toContainText('1 serious fault today');
   await page.getByRole('region', { name: 'Goals for the next lesson' }).getByRole('button').first().click();
   await expect(page.getByRole('button', { name: /^Take back the goal/ })).toHaveCount(1);
   const both = page.getByRole('region', { name: /^Your own view/ });
@@ -177,6 +177,8 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
     .click();
   await page.getByRole('dialog').getByLabel('From').fill('11:30');
   await page.getByRole('button', { name: 'Keep' }).click();
+  // Behind an open dialog nothing has a role.
+  await expect(page.getByRole('dialog')).toBeHidden();
   await expect(wrong).toBeHidden();
   await page
     .getByRole('listitem')

@@ -53,7 +53,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
 
   // Closed and opened again: what was typed is still there.
   await page.reload();
-  await expect(page.getByText('What you wrote here before was kept in this browser.')).toBeVisible();
+  await expect(page.getByText('Unsaved changes from before were kept on this device.')).toBeVisible();
   await panel(page)
     .getByRole('button', { name: /says pass/ })
     .first()

@@ -2,6 +2,7 @@ import { Box, Dialog } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { errorText, isSignedOut, useSessionQuery } from '../api';
+import { LeaveGuard } from '../leave';
 import { sendWaiting } from '../log';
 import { ErrorNote, LoadingNote } from '../ui';
 import { useDispatch } from 'react-redux';
@@ -50,13 +51,13 @@ export function Guard() {
   // Nobody signs in while a learner is driving: marks are kept here, and sent after the drive.
   const ended = isSignedOut(error) && !pathname.endsWith('/deck');
   return (
-    <>
+    <LeaveGuard>
       <Outlet />
       <Dialog open={ended} fullWidth maxWidth="xs" aria-labelledby="signed-out">
         <Suspense fallback={null}>
           <SignInForm name={data?.instructor.name ?? ''} />
         </Suspense>
       </Dialog>
-    </>
+    </LeaveGuard>
   );
 }

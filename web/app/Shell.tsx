@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../api';
+import { useLeaveAll } from '../leave';
 import { colour, LightSwitch, Wren } from '../ui';
 import { NewVersion } from './NewVersion';
 import { fetchTheDay, leaveTheDay } from './offline';
@@ -28,6 +29,7 @@ const places = [
 export function Shell() {
   const { data } = useSessionQuery();
   const [signOut] = useSignOutMutation();
+  const leaveAll = useLeaveAll();
   const [open, setOpen] = useState<'jump' | 'keys' | null>(null);
   const instructor = data?.instructor.id;
   useEffect(() => {
@@ -125,7 +127,7 @@ export function Shell() {
               aria-label="Sign out"
               onClick={() =>
                 // A fresh page: nothing of whoever was here stays in it.
-                void leaveTheDay(() => signOut()).then(() => window.location.assign('/'))
+                leaveAll(() => void leaveTheDay(() => signOut()).then(() => window.location.assign('/')))
               }
               sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 }, minWidth: 48 }}
             >

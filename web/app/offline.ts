@@ -8,6 +8,7 @@ import {
 } from '../../contract';
 
 import { PICKED, RECENT } from '../api';
+import { forgetDrafts } from '../leave';
 
 /** Where the service worker keeps what the server last told (vite.config.ts). */
 const DAY = 'day';
@@ -78,7 +79,7 @@ export async function forgetTheDay(): Promise<void> {
 }
 
 /**
- * Signs out, and forgets the day.
+ * Signs out, and forgets the day and all drafts.
  *
  * @param signOut tells the server; what it answers last is not kept either
  */
@@ -86,4 +87,5 @@ export async function leaveTheDay(signOut: () => Promise<unknown>): Promise<void
   await stopFetching();
   await signOut();
   await forgetTheDay();
+  forgetDrafts();
 }

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import type { LessonToKeep, LessonView } from '../../contract';
 import { typedNumber } from '../../core/numbers';
 import { errorText, useRoutesQuery, useVehiclesQuery } from '../api';
+import { useUnsaved } from '../leave';
 import { LearnerPicker, type Picked } from '../people';
 import { useKeepLessonMutation, useRemoveLessonMutation } from '../term';
 import { ErrorNote, localZone } from '../ui';
@@ -50,6 +51,10 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
   const [route, setRoute] = useState(lesson?.route?.id ?? '');
   const [place, setPlace] = useState(lesson?.place ?? '');
   const [note, setNote] = useState(lesson?.note ?? '');
+  const typed = JSON.stringify([kind, learner?.id, day, time, minutes, vehicle, route, place, note]);
+  const [start] = useState(typed);
+  const { close } = useUnsaved(typed !== start);
+  const leave = () => close(onClose);
   const [tried, setTried] = useState(false);
   const length = typedNumber(minutes, 'whole') ?? NaN;
   const problems = {
@@ -108,7 +113,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
     </TextField>
   );
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <Dialog open onClose={leave} fullWidth maxWidth="sm">
       <DialogTitle>{lesson ? 'Change the entry' : 'Put into the diary'}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
         {error ? <ErrorNote title="The entry was not kept">{errorText(error)}</ErrorNote> : null}
@@ -202,7 +207,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
             Take it out
           </Button>
         ) : null}
-        <Button color="inherit" onClick={onClose}>
+        <Button color="inherit" onClick={leave}>
           Leave it
         </Button>
         <Button variant="contained" onClick={save} disabled={isLoading}>

@@ -3,6 +3,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextF
 import { useForm } from 'react-hook-form';
 import { NewLearner } from '../../contract';
 import { errorText, useAddLearnerMutation } from '../api';
+import { useUnsaved } from '../leave';
 import { ErrorNote, localZone } from '../ui';
 
 interface Props {
@@ -16,14 +17,17 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
     resolver: classValidatorResolver(NewLearner),
     defaultValues: { id: crypto.randomUUID(), name: '', testDate: null, zone: localZone() },
   });
+  const { close, saved } = useUnsaved(formState.isDirty);
+  const leave = () => close(onClose);
   const save = async (given: NewLearner) => {
     const added = await add(given);
     if (added.error) return;
+    saved();
     onClose();
     onAdded?.(added.data.id);
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="new-learner">
+    <Dialog open onClose={leave} fullWidth maxWidth="xs" aria-labelledby="new-learner">
       <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
         <DialogTitle id="new-learner">Add a learner</DialogTitle>
         <DialogContent>
@@ -47,7 +51,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
           </Stack>
         </DialogContent>
         <DialogActions sx={{ p: 2 }}>
-          <Button onClick={onClose} color="inherit">
+          <Button onClick={leave} color="inherit">
             Not now
           </Button>
           <Button type="submit" variant="contained" disabled={isLoading}>

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import type { LearnerView, Overrule } from '../../contract';
 import type { ReadinessWord } from '../../core/readiness';
 import { errorText } from '../api';
+import { useUnsaved } from '../leave';
 import { wordTitles } from '../readiness';
 import { useChangeLearnerMutation } from '../term';
 import { dayText, ErrorNote, localZone } from '../ui';
@@ -74,6 +75,8 @@ function OverruleDialog({
   const [reason, setReason] = useState('');
   const [tried, setTried] = useState(false);
   const blank = reason.trim() === '';
+  const { close } = useUnsaved(!blank);
+  const leave = () => close(onClose);
   const keep = () => {
     setTried(true);
     if (blank) return;
@@ -87,7 +90,7 @@ function OverruleDialog({
       .catch(() => undefined);
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <Dialog open onClose={leave} fullWidth maxWidth="sm">
       <DialogTitle>How you see {learner.name}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
         {error ? <ErrorNote title="It was not kept">{errorText(error)}</ErrorNote> : null}
@@ -118,7 +121,7 @@ function OverruleDialog({
         />
       </DialogContent>
       <DialogActions>
-        <Button color="inherit" onClick={onClose}>
+        <Button color="inherit" onClick={leave}>
           Leave it
         </Button>
         <Button variant="contained" onClick={keep} disabled={isLoading}>

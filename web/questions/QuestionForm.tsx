@@ -23,6 +23,7 @@ import {
 } from '../../core/questions';
 import { controlIds, controlOf } from '../../core/vehicle';
 import { errorText, useKeepQuestionMutation, useUnchangeQuestionMutation } from '../api';
+import { useUnsaved } from '../leave';
 import { ErrorNote, ProblemList } from '../ui';
 import { kindWords } from './QuestionCard';
 
@@ -116,7 +117,10 @@ interface Props {
 
 /** A question as a form; nothing is stored while anything about it is wrong. */
 export function QuestionForm({ view, taken, onClose }: Props) {
-  const [draft, setDraft] = useState<Draft>(view ? draftOf(view.question) : blank);
+  const [start] = useState<Draft>(() => (view ? draftOf(view.question) : blank));
+  const [draft, setDraft] = useState(start);
+  const { close } = useUnsaved(draft !== start);
+  const leave = () => close(onClose);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [keep, kept] = useKeepQuestionMutation();
   const [unchange, unchanged] = useUnchangeQuestionMutation();
@@ -148,7 +152,7 @@ export function QuestionForm({ view, taken, onClose }: Props) {
     />
   );
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="question-form">
+    <Dialog open onClose={leave} fullWidth maxWidth="md" aria-labelledby="question-form">
       <DialogTitle id="question-form">
         {view ? `Change: ${view.question.title}` : 'Add a question'}
       </DialogTitle>
@@ -262,7 +266,7 @@ export function QuestionForm({ view, taken, onClose }: Props) {
             Back to how it ships
           </Button>
         ) : null}
-        <Button color="inherit" onClick={onClose}>
+        <Button color="inherit" onClick={leave}>
           Close
         </Button>
         <Button variant="contained" disabled={kept.isLoading} onClick={() => void save()}>

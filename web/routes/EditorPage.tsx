@@ -14,6 +14,7 @@ import {
 } from '../../core/route';
 import { errorText, useKeepRouteMutation } from '../api';
 import { lengthText, minutesText, useUnits } from '../features';
+import { RestoredNote } from '../leave';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork, type RouteBase } from '../network';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../ui';
@@ -66,7 +67,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     }),
     [id, summary, units],
   );
-  const draft = useRouteDraft(network, view?.route ?? null, base);
+  const draft = useRouteDraft(network, view, base);
   const { via, route, busy, notice } = draft;
   const [panel, setPanel] = useState<Panel>('way');
   const [mode, setMode] = useState<Mode>('way');
@@ -86,11 +87,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
   useHotkeys('delete, backspace', () => removeVia(), { enabled: chosen !== null });
 
   // A network that was replaced since: the route is laid onto the new roads at once, as a step to undo.
-  const stale = view?.route.network && view.route.network.version !== summary.version;
+  const stale = route?.network && route.network.version !== summary.version;
   useEffect(() => {
-    if (!stale || !view) return;
+    if (!stale) return;
     void network.worker
-      .match(view.route.line, { ...view.route, network: { id: summary.id, version: summary.version } })
+      .match(route.line, { ...route, network: { id: summary.id, version: summary.version } })
       .then((found) => found && draft.replace(found.route));
     // Once, when the editor opens.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -150,9 +151,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             },
             revision: null,
           }
-        : { route, revision: view?.revision ?? null },
+        : { route, revision: draft.revision },
     );
-    if (kept.data) void navigate(`/routes/${kept.data.route.id}`);
+    if (!kept.data) return;
+    draft.done();
+    void navigate(`/routes/${kept.data.route.id}`);
   };
   const splitAt = async (along: number) => {
     if (!route) return;
@@ -253,6 +256,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
           slotProps={{ htmlInput: { maxLength: 80 } }}
           onChange={(event) => draft.edit('title', (now) => ({ ...now, title: event.target.value }))}
         />
+        {draft.restored ? <RestoredNote onStartAgain={draft.startAgain} /> : null}
         {notice.problems.length > 0 ? (
           <Box role="alert" sx={{ borderLeft: `4px solid ${colour('jasper')}`, pl: 1.5 }}>
             {notice.problems.map(({ message }) => (

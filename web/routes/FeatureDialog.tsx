@@ -20,6 +20,7 @@ import { MPH } from '../../core/network';
 import { featureKinds, pictureOf, type Feature, type Route, type TrapKind } from '../../core/route';
 import { useKeepRoutePhotoMutation } from '../api';
 import { FeatureGlyph } from '../features';
+import { useUnsaved } from '../leave';
 import { FileButton, NumberField } from '../ui';
 import { smallPicture } from '../pictures';
 
@@ -52,6 +53,8 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
   const { units } = route;
   const perUnit = units === 'imperial' ? MPH : 1 / 3.6;
   const change = (more: Partial<Feature>) => setNow({ ...now, ...more, source: 'hand', assumed: false });
+  const { close } = useUnsaved(now !== feature);
+  const leave = () => close(onClose);
   const take = async (file: File) => {
     if (!kept) return;
     setRefused('');
@@ -67,7 +70,7 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
     }
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="feature-title">
+    <Dialog open onClose={leave} fullWidth maxWidth="sm" aria-labelledby="feature-title">
       <DialogTitle id="feature-title" sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
         <FeatureGlyph kind={now.kind} size={32} />
         {isNew ? 'Put something along the route' : 'Something along the route'}
@@ -174,7 +177,7 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
             Take it off the route
           </Button>
         )}
-        <Button color="inherit" onClick={onClose}>
+        <Button color="inherit" onClick={leave}>
           Leave it
         </Button>
         <Button variant="contained" onClick={() => onKeep(now)}>

@@ -1,14 +1,17 @@
 import { useCallback, useRef, useState } from 'react';
+import type { RouteView } from '../../contract';
 import { metresAlong, nearestOn, type Place } from '../../core/geo';
 import { failed, type Problem } from '../../core/problems';
 import type { Route } from '../../core/route';
 import type { OpenNetwork, RouteBase } from '../network';
-import { useHistory } from '../ui';
+import { useKeptHistory } from '../leave';
 
 /** A route while it is drawn: its points, and the route as soon as they make one. */
-export interface Draft {
+interface Draft {
   readonly via: readonly Place[];
   readonly route: Route | null;
+  /** The state of the saved route that it changes; null for a new one. */
+  readonly revision: number | null;
 }
 
 /** What was put by hand is put off the way by a change. */
@@ -19,9 +22,20 @@ export interface DraftNotice {
 
 const NOTHING: DraftNotice = { problems: [], lost: 0 };
 
-/** A route with undo and redo; each change of its points is drawn by the worker before it counts. */
-export function useRouteDraft(network: OpenNetwork, start: Route | null, base: RouteBase) {
-  const { now, change, undo, redo, can } = useHistory<Draft>(() => ({ via: start?.via ?? [], route: start }));
+/**
+ * A route with undo and redo, kept on this device until it is saved or given up; each change of its points is drawn
+ * by the worker before it counts.
+ */
+export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, base: RouteBase) {
+  const [start] = useState((): Draft => ({
+    via: saved?.route.via ?? [],
+    route: saved?.route ?? null,
+    revision: saved?.revision ?? null,
+  }));
+  const { now, change, undo, redo, can, ...kept } = useKeptHistory(
+    saved ? `route ${saved.route.id}` : `new route ${network.summary.id}`,
+    start,
+  );
   const [busy, setBusy] = useState(false);
   const [notice, setNotice] = useState<DraftNotice>(NOTHING);
   const turn = useRef(0);
@@ -33,7 +47,7 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
       if (via.length < 2) {
         // What was being drawn is overtaken too.
         setBusy(false);
-        change('', () => ({ via, route: null }));
+        change('', (draft) => ({ ...draft, via, route: null }));
         setNotice(NOTHING);
         return;
       }
@@ -47,7 +61,7 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
       if (!result.ok) return setNotice({ problems: result.problems, lost: 0 });
       const { route, lost } = result.value;
       setNotice({ problems: [], lost });
-      change('', () => ({ via: route.via, route }));
+      change('', (draft) => ({ ...draft, via: route.via, route }));
     },
     [worker, summary, change],
   );
@@ -60,6 +74,7 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
   );
   return {
     ...now,
+    ...kept,
     can,
     busy,
     notice,
@@ -68,7 +83,7 @@ export function useRouteDraft(network: OpenNetwork, start: Route | null, base: R
     edit,
     setVia: (via: readonly Place[]) => void draw(via, current),
     /** Takes another route in its place, as one step. */
-    replace: (route: Route) => change('', () => ({ via: route.via, route })),
+    replace: (route: Route) => change('', (draft) => ({ ...draft, via: route.via, route })),
   };
 }
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { adviceWith, shippedAdvice, type Advice } from '../../core/coaching';
 import { skillAreas, skillOf } from '../../core/standard';
 import { errorText } from '../api';
+import { useUnsaved } from '../leave';
 import { useCoachingQuery, useKeepCoachingMutation } from '../term';
 import { ErrorNote, LoadingNote, OpeningRow } from '../ui';
 
@@ -48,7 +49,6 @@ export function AdviceView() {
               }
             >
               <AdviceForm
-                key={data.revision}
                 advice={all.get(skill) ?? { skill, cause: '', instead: '', exercise: '' }}
                 kept={data.advice}
                 revision={data.revision}
@@ -80,7 +80,10 @@ function AdviceForm({
   readonly own: boolean;
 }) {
   const [keep, { error, isLoading }] = useKeepCoachingMutation();
-  const [texts, setTexts] = useState(advice);
+  // Only what was typed: saving one piece of advice takes nothing from another that is being written.
+  const [edits, setEdits] = useState<Partial<Advice>>({});
+  const texts = { ...advice, ...edits };
+  useUnsaved(fields.some(([key]) => texts[key] !== advice[key]));
   const others = kept.filter(({ skill }) => skill !== advice.skill);
   const blank = fields.some(([key]) => texts[key].trim() === '');
   const ships = shippedAdvice.some(({ skill }) => skill === advice.skill);
@@ -92,7 +95,7 @@ function AdviceForm({
           label={label}
           multiline
           value={texts[key]}
-          onChange={(event) => setTexts({ ...texts, [key]: event.target.value })}
+          onChange={(event) => setEdits({ ...edits, [key]: event.target.value })}
           slotProps={{ htmlInput: { maxLength: 400 } }}
         />
       ))}
@@ -106,7 +109,15 @@ function AdviceForm({
           Keep
         </Button>
         {own ? (
-          <Button color="inherit" onClick={() => void keep({ revision, advice: others })}>
+          <Button
+            color="inherit"
+            onClick={() =>
+              void keep({ revision, advice: others })
+                .unwrap()
+                .then(() => setEdits({}))
+                .catch(() => undefined)
+            }
+          >
             {ships ? 'Back to how it ships' : 'Remove'}
           </Button>
         ) : null}

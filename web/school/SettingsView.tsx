@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { typedNumber } from '../../core/numbers';
 import { settingWords, usualSettings, type ReadinessSettings } from '../../core/readiness';
 import { errorText } from '../api';
+import { useUnsaved } from '../leave';
 import { useKeepReadinessSettingsMutation, useReadinessSettingsQuery } from '../term';
 import { colour, ErrorNote, LoadingNote } from '../ui';
 
@@ -25,7 +26,7 @@ export function SettingsView() {
   const { data, error } = useReadinessSettingsQuery();
   if (error) return <ErrorNote title="The settings could not be loaded">{errorText(error)}</ErrorNote>;
   if (!data) return <LoadingNote what="the settings" />;
-  return <SettingsForm key={data.revision} settings={data.settings} revision={data.revision} />;
+  return <SettingsForm settings={data.settings} revision={data.revision} />;
 }
 
 function SettingsForm({
@@ -36,17 +37,20 @@ function SettingsForm({
   readonly revision: number;
 }) {
   const [keep, { error, isLoading }] = useKeepReadinessSettingsMutation();
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
-    Object.fromEntries(keys.map((key) => [key, String(settings[key])])),
-  );
+  // Only what was typed, so that neither a save nor another device takes it away.
+  const [edits, setEdits] = useState<Readonly<Partial<Record<Key, string>>>>({});
+  const texts = Object.fromEntries(keys.map((key) => [key, edits[key] ?? String(settings[key])])) as Readonly<
+    Record<Key, string>
+  >;
   const problem = (key: Key): string | null => {
     const [, , least, most] = settingWords[key];
-    const value = typedNumber(texts[key] ?? '');
+    const value = typedNumber(texts[key]);
     return value !== null && value >= least && value <= most ? null : `From ${least} to ${most}.`;
   };
   const values = () =>
-    Object.fromEntries(keys.map((key) => [key, typedNumber(texts[key] ?? '')])) as Partial<ReadinessSettings>;
+    Object.fromEntries(keys.map((key) => [key, typedNumber(texts[key])])) as Partial<ReadinessSettings>;
   const changed = keys.some((key) => texts[key] !== String(settings[key]));
+  useUnsaved(changed);
   const broken = keys.some((key) => problem(key) !== null);
   return (
     <Box
@@ -76,12 +80,11 @@ function SettingsForm({
                 <TextField
                   key={key}
                   label={unit === '' ? name : `${name}, ${unit}`}
-                  value={texts[key] ?? ''}
-                  onChange={(event) => setTexts({ ...texts, [key]: event.target.value })}
+                  value={texts[key]}
+                  onChange={(event) => setEdits({ ...edits, [key]: event.target.value })}
                   error={wrong !== null}
                   helperText={
-                    wrong ??
-                    (typedNumber(texts[key] ?? '') === asShipped ? 'As it ships' : `Ships as ${asShipped}`)
+                    wrong ?? (typedNumber(texts[key]) === asShipped ? 'As it ships' : `Ships as ${asShipped}`)
                   }
                   slotProps={{ htmlInput: { inputMode: 'decimal' } }}
                 />
@@ -105,7 +108,7 @@ function SettingsForm({
         </Button>
         <Button
           color="inherit"
-          onClick={() => setTexts(Object.fromEntries(keys.map((key) => [key, String(usualSettings[key])])))}
+          onClick={() => setEdits(Object.fromEntries(keys.map((key) => [key, String(usualSettings[key])])))}
         >
           As they ship
         </Button>

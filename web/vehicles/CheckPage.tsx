@@ -29,6 +29,7 @@ import {
   type Wheel,
 } from '../../core/vehicle';
 import { errorText, useAddCheckupMutation } from '../api';
+import { RestoredNote, useKeptHistory } from '../leave';
 import { colour, ErrorNote, ProblemList } from '../ui';
 import { useUnits } from '../features';
 import { FitnessSign, Reasons, todayIs } from '../fitness';
@@ -42,7 +43,20 @@ interface TyreDraft {
   readonly damaged: boolean;
 }
 
-const blank: TyreDraft = { tread: ['', '', ''], pressure: '', damaged: false };
+interface Draft {
+  readonly odometer: string;
+  readonly tyres: Readonly<Record<Wheel, TyreDraft>>;
+  readonly findings: Readonly<Partial<Record<CheckItem, Finding>>>;
+  readonly note: string;
+}
+
+const bare: TyreDraft = { tread: ['', '', ''], pressure: '', damaged: false };
+const blank: Draft = {
+  odometer: '',
+  tyres: { 'front-left': bare, 'front-right': bare, 'rear-left': bare, 'rear-right': bare },
+  findings: {},
+  note: '',
+};
 
 export function CheckPage() {
   return <OneVehicle>{(vehicle) => <CheckForm key={vehicle.id} vehicle={vehicle} />}</OneVehicle>;
@@ -51,15 +65,9 @@ export function CheckPage() {
 /** Going over a car: four tyres, then everything else, as one walks round it. */
 function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
   const units = useUnits();
-  const [odometer, setOdometer] = useState('');
-  const [tyres, setTyres] = useState<Readonly<Record<Wheel, TyreDraft>>>({
-    'front-left': blank,
-    'front-right': blank,
-    'rear-left': blank,
-    'rear-right': blank,
-  });
-  const [findings, setFindings] = useState<Readonly<Partial<Record<CheckItem, Finding>>>>({});
-  const [note, setNote] = useState('');
+  const draft = useKeptHistory(`vehicle check ${vehicle.id}`, blank);
+  const { odometer, tyres, findings, note } = draft.now;
+  const set = (part: Partial<Draft>) => draft.change('', (now) => ({ ...now, ...part }));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [add, { error, isLoading }] = useAddCheckupMutation();
   const [id] = useState(() => crypto.randomUUID());
@@ -94,7 +102,9 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
     setProblems(so.ok ? [] : so.problems.map(inWords));
     if (!so.ok) return;
     const kept = await add({ vehicle: vehicle.id, checkup: so.value });
-    if (kept.data) void navigate(`/vehicles/${vehicle.id}`);
+    if (!kept.data) return;
+    draft.done();
+    void navigate(`/vehicles/${vehicle.id}`);
   };
 
   return (
@@ -104,10 +114,15 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
         On level ground, engine off, brake on. Tyres cold. Whoever reaches under the bonnet waits until it has
         cooled.
       </Typography>
+      {draft.restored ? (
+        <Box sx={{ mb: 2 }}>
+          <RestoredNote onStartAgain={draft.startAgain} />
+        </Box>
+      ) : null}
       <TextField
         label="Odometer"
         value={odometer}
-        onChange={(event) => setOdometer(event.target.value)}
+        onChange={(event) => set({ odometer: event.target.value })}
         slotProps={{
           htmlInput: { inputMode: 'decimal' },
           input: {
@@ -140,7 +155,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
             draft={tyres[wheel]}
             placard={vehicle.record.placard?.[wheel.startsWith('front') ? 'front' : 'rear'] ?? null}
             wrong={problems.flatMap(({ path }) => (path.startsWith(`${wheels[wheel]}, `) ? [path] : []))}
-            onChange={(draft) => setTyres({ ...tyres, [wheel]: draft })}
+            onChange={(tyre) => set({ tyres: { ...tyres, [wheel]: tyre } })}
           />
         ))}
       </Box>
@@ -149,9 +164,11 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
         <Button
           variant="outlined"
           onClick={() =>
-            setFindings({
-              ...Object.fromEntries(checkItemIds.map((item) => [item, 'good' as const])),
-              ...findings,
+            set({
+              findings: {
+                ...Object.fromEntries(checkItemIds.map((item) => [item, 'good' as const])),
+                ...findings,
+              },
             })
           }
         >
@@ -178,7 +195,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
               value={findings[item] ?? null}
               onChange={(_event, value: Finding | null) => {
                 const { [item]: _before, ...rest } = findings;
-                setFindings(value === null ? rest : { ...rest, [item]: value });
+                set({ findings: value === null ? rest : { ...rest, [item]: value } });
               }}
               aria-label={checkItems[item]}
             >
@@ -207,7 +224,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
       <TextField
         label="Note"
         value={note}
-        onChange={(event) => setNote(event.target.value)}
+        onChange={(event) => set({ note: event.target.value })}
         fullWidth
         multiline
         sx={{ mt: 3 }}

@@ -5,6 +5,7 @@ import type { VehicleView } from '../../contract';
 import { checkShape, type Problem } from '../../core/problems';
 import { paperKinds, recordSchema, typedPressure, type PaperKind } from '../../core/vehicle';
 import { errorText, useChangeVehicleMutation } from '../api';
+import { useUnsaved } from '../leave';
 import { ErrorNote, ProblemList } from '../ui';
 import { pressureHelp } from './pressureHelp';
 
@@ -13,20 +14,30 @@ interface PaperDraft {
   readonly until: string;
 }
 
+interface Draft {
+  readonly front: string;
+  readonly rear: string;
+  readonly wheel: 'left' | 'right';
+  readonly papers: readonly PaperDraft[];
+}
+
 /** Placard, side of the wheel, and until when each paper holds. */
 export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
   const { record } = vehicle;
-  const [front, setFront] = useState(String(record.placard?.front ?? ''));
-  const [rear, setRear] = useState(String(record.placard?.rear ?? ''));
-  const [wheel, setWheel] = useState(record.wheel);
-  const [papers, setPapers] = useState<readonly PaperDraft[]>(record.papers);
+  const saved: Draft = {
+    front: String(record.placard?.front ?? ''),
+    rear: String(record.placard?.rear ?? ''),
+    wheel: record.wheel,
+    papers: record.papers,
+  };
+  // Only what was typed, so that another change of the vehicle takes nothing of it away.
+  const [edits, setEdits] = useState<Partial<Draft>>({});
+  const edit = (part: Partial<Draft>) => setEdits({ ...edits, ...part });
+  const { front, rear, wheel, papers } = { ...saved, ...edits };
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [change, { error, isLoading }] = useChangeVehicleMutation();
-  const touched =
-    front !== String(record.placard?.front ?? '') ||
-    rear !== String(record.placard?.rear ?? '') ||
-    wheel !== record.wheel ||
-    JSON.stringify(papers) !== JSON.stringify(record.papers);
+  const touched = JSON.stringify({ ...saved, ...edits }) !== JSON.stringify(saved);
+  useUnsaved(touched);
   const save = async () => {
     const placard =
       front.trim() === '' && rear.trim() === ''
@@ -34,8 +45,13 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
         : { front: typedPressure(front) ?? NaN, rear: typedPressure(rear) ?? NaN };
     const result = checkShape(recordSchema, { wheel, placard, papers });
     setProblems(result.ok ? [] : result.problems);
-    if (result.ok)
-      await change({ id: vehicle.id, revision: vehicle.revision, change: { record: result.value } });
+    if (!result.ok) return;
+    const kept = await change({
+      id: vehicle.id,
+      revision: vehicle.revision,
+      change: { record: result.value },
+    });
+    if (kept.data) setEdits({});
   };
   const kpa = { endAdornment: <InputAdornment position="end">kPa</InputAdornment> };
   return (
@@ -47,7 +63,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
         <TextField
           label="Placard, front"
           value={front}
-          onChange={(event) => setFront(event.target.value)}
+          onChange={(event) => edit({ front: event.target.value })}
           helperText={pressureHelp(front, null)}
           slotProps={{ input: kpa, htmlInput: { inputMode: 'decimal' } }}
           sx={{ width: 230 }}
@@ -55,7 +71,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
         <TextField
           label="Placard, rear"
           value={rear}
-          onChange={(event) => setRear(event.target.value)}
+          onChange={(event) => edit({ rear: event.target.value })}
           helperText={pressureHelp(rear, null)}
           slotProps={{ input: kpa, htmlInput: { inputMode: 'decimal' } }}
           sx={{ width: 230 }}
@@ -64,7 +80,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
           select
           label="Its wheel is on the"
           value={wheel}
-          onChange={(event) => setWheel(event.target.value === 'left' ? 'left' : 'right')}
+          onChange={(event) => edit({ wheel: event.target.value === 'left' ? 'left' : 'right' })}
           sx={{ width: 190 }}
         >
           <MenuItem value="left">left</MenuItem>
@@ -78,7 +94,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
       >
         {papers.map((paper, n) => {
           const set = (part: Partial<PaperDraft>) =>
-            setPapers(papers.map((one, m) => (m === n ? { ...one, ...part } : one)));
+            edit({ papers: papers.map((one, m) => (m === n ? { ...one, ...part } : one)) });
           return (
             <Box
               component="li"
@@ -107,7 +123,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
               />
               <IconButton
                 aria-label={`Remove ${paperKinds[paper.kind]}`}
-                onClick={() => setPapers(papers.filter((_, m) => m !== n))}
+                onClick={() => edit({ papers: papers.filter((_, m) => m !== n) })}
               >
                 <Close />
               </IconButton>
@@ -116,7 +132,10 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
         })}
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, mt: 2, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => setPapers([...papers, { kind: 'insurance', until: '' }])}>
+        <Button
+          variant="outlined"
+          onClick={() => edit({ papers: [...papers, { kind: 'insurance', until: '' }] })}
+        >
           Add a paper
         </Button>
         <Button variant="contained" disabled={!touched || isLoading} onClick={() => void save()}>

@@ -105,7 +105,7 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
           />
         )}
       </Box>
-      <RecordForm key={vehicle.revision} vehicle={vehicle} />
+      <RecordForm key={vehicle.id} vehicle={vehicle} />
       <Controls vehicle={vehicle} />
       {checkups.length > 0 ? <History checkups={checkups} vehicle={vehicle} /> : null}
     </Box>

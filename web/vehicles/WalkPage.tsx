@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { VehicleView } from '../../contract';
 import { controls, type CardEntry, type Control, type VehicleCard } from '../../core/vehicle';
 import { errorText, useChangeVehicleMutation, useKeepPhotoMutation, useRemovePhotoMutation } from '../api';
+import { useUnsaved } from '../leave';
 import { colour, ErrorNote, FileButton } from '../ui';
 import { photoUrl } from './CardFacts';
 import { Cockpit } from './Cockpit';
@@ -79,8 +80,10 @@ function Walk({ vehicle, all }: { readonly vehicle: VehicleView; readonly all: r
         vehicle={vehicle}
         busy={isLoading}
         last={n === controls.length - 1}
-        onKeep={async (entry) => {
-          if (await keep({ ...vehicle.card, [control.id]: entry })) go(Math.min(controls.length - 1, n + 1));
+        onKeep={async (entry, saved) => {
+          if (!(await keep({ ...vehicle.card, [control.id]: entry }))) return;
+          saved();
+          go(Math.min(controls.length - 1, n + 1));
         }}
       />
       <Stack direction="row" sx={{ justifyContent: 'space-between' }}>
@@ -109,11 +112,18 @@ function ControlForm({
   readonly vehicle: VehicleView;
   readonly busy: boolean;
   readonly last: boolean;
-  readonly onKeep: (entry: CardEntry) => Promise<void>;
+  /** Says `saved` once it is stored, before the next control comes. */
+  readonly onKeep: (entry: CardEntry, saved: () => void) => Promise<void>;
 }) {
-  const [entry, setEntry] = useState<CardEntry>(
-    vehicle.card[control.id] ?? { ...blank, tellTale: control.tellTale },
+  const [start, setStart] = useState<CardEntry>(
+    () => vehicle.card[control.id] ?? { ...blank, tellTale: control.tellTale },
   );
+  const [entry, setEntry] = useState(start);
+  const unsaved = useUnsaved(entry !== start);
+  const saved = () => {
+    unsaved.saved();
+    setStart(entry);
+  };
   const set = (part: Partial<CardEntry>) => setEntry({ ...entry, ...part });
   return (
     <Box component="section" aria-label={control.title} sx={{ display: 'grid', gap: 2 }}>
@@ -175,7 +185,7 @@ function ControlForm({
         <Button
           variant="contained"
           disabled={busy}
-          onClick={() => void onKeep({ ...entry, lacks: false })}
+          onClick={() => void onKeep({ ...entry, lacks: false }, saved)}
           sx={{ minHeight: 72, fontSize: 20 }}
         >
           {last ? 'Keep it' : 'Keep, next'}
@@ -184,7 +194,7 @@ function ControlForm({
           <Button
             variant="outlined"
             disabled={busy}
-            onClick={() => void onKeep({ ...blank, lacks: true, where: entry.where })}
+            onClick={() => void onKeep({ ...blank, lacks: true, where: entry.where }, saved)}
             sx={{ minHeight: 72 }}
           >
             This car has none

@@ -18,6 +18,7 @@ import { freeId } from './draft';
 import { EditorProvider, partOf } from './editor';
 import { LivePanel } from './LivePanel';
 import { partForms } from './parts';
+import { RestoredNote } from '../../leave';
 import { useDraft } from './useDraft';
 
 /**
@@ -71,8 +72,8 @@ function startOf({ base, copying, use, copyId }: Props): Standard {
 function OpenEditor(props: Props) {
   const { base, copying, use, versionsOf } = props;
   const [start] = useState(() => startOf(props));
-  const key = `jasperwren-draft ${base.id} ${base.version}${copying ? ' copy' : ''}${use ? ` ${use}` : ''}`;
-  const { draft, change, undo, redo, can, restored, startAgain, forget } = useDraft(key, start);
+  const key = `standard ${base.id} ${base.version}${copying ? ' copy' : ''}${use ? ` ${use}` : ''}`;
+  const { draft, change, undo, redo, can, restored, startAgain, done } = useDraft(key, start);
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const [add, { error, isLoading }] = useAddStandardMutation();
@@ -101,7 +102,7 @@ function OpenEditor(props: Props) {
     if (!ready || !checked.standard) return;
     const kept = await add(checked.standard);
     if (!kept.data) return;
-    forget();
+    done();
     void navigate(`/standards/${kept.data.id}/${kept.data.version}`);
   };
 
@@ -153,25 +154,7 @@ function OpenEditor(props: Props) {
           </Button>
         </Stack>
         {error ? <ErrorNote title="It was not saved">{errorText(error)}</ErrorNote> : null}
-        {restored ? (
-          <Stack
-            direction="row"
-            role="status"
-            sx={{
-              gap: 2,
-              alignItems: 'center',
-              bgcolor: colour('wash'),
-              borderRadius: 1,
-              p: 1.5,
-              flexWrap: 'wrap',
-            }}
-          >
-            <Typography sx={{ flex: 1 }}>What you wrote here before was kept in this browser.</Typography>
-            <Button variant="outlined" onClick={startAgain}>
-              Start again from {base.version}
-            </Button>
-          </Stack>
-        ) : null}
+        {restored ? <RestoredNote onStartAgain={startAgain} /> : null}
         <Box
           sx={{
             display: 'grid',
