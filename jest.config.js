@@ -22,6 +22,7 @@ const shared = {
 
 export default {
   reporters: ['default'],
+  ...(process.env.TEST_ORDER === 'reversed' ? { testSequencer: '<rootDir>/scripts/reversedOrder.js' } : {}),
   // Servers with a demo school take their time on small machines, also in hooks.
   testTimeout: 40_000,
   projects: [

@@ -18,7 +18,7 @@ export async function mapping(): Promise<Figure[]> {
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('bench.db'));
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-dev-shm-usage'],
   });
   try {

@@ -25,11 +25,19 @@ export default defineConfig({
   use: {
     // Each test is a browser of its own; only those about being offline keep the whole application in it.
     serviceWorkers: 'block',
+    // As for people who ask for less motion: nothing is waited for that only moves.
+    contextOptions: { reducedMotion: 'reduce' },
     viewport: { width: 1280, height: 800 },
     timezoneId: TEST_ZONE,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-quic'],
+      executablePath: '/usr/bin/chromium-headless-shell',
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--disable-background-networking',
+        '--disable-quic',
+        '--disable-gpu',
+      ],
     },
     screenshot: 'only-on-failure',
   },

@@ -12,134 +12,131 @@ async function fits(page: Page): Promise<void> {
   expect(over).toBeLessThanOrEqual(0);
 }
 
+/** A screen as a machine reads it, whether it fits, and its contrast by night. */
+async function sound(page: Page, screen: string): Promise<void> {
+  await accessible(page, screen);
+  await fits(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'dark');
+  await accessible(page, `${screen} by night`, ['color-contrast']);
+  await page.emulateMedia({ colorScheme: 'light' });
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'light');
+}
+
 for (const [size, viewport] of Object.entries(sizes))
-  for (const colorScheme of ['light', 'dark'] as const)
-    test(`every screen is readable by machine and fits a ${size} in ${colorScheme}`, async ({ school }) => {
-      test.setTimeout(180_000);
-      const page = await (await school.newContext({ viewport, colorScheme })).newPage();
-      await page.goto('/');
-      await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
-      await accessible(page, 'sign in');
-      await enterDemo(page);
-      await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
-      await accessible(page, 'today');
-      await fits(page);
-      await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
-      await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of a pass', {
-        timeout: 20_000,
-      });
-      await expect(page.getByRole('figure', { name: 'Chance of a pass after each mock' })).toBeVisible();
-      await accessible(page, 'one learner');
-      await fits(page);
-      await page.getByRole('link', { name: 'Diary', exact: true }).click();
-      await expect(page.getByRole('button', { name: 'Put something in' })).toBeVisible();
-      await accessible(page, 'diary');
-      await fits(page);
-      await page.getByRole('button', { name: 'Put something in' }).click();
-      await accessible(page, 'an entry of the diary');
-      await page.getByRole('button', { name: 'Leave it' }).click();
-      await page.getByRole('link', { name: 'School', exact: true }).click();
-      for (const [view, sign] of [
-        ['Does it come true?', 'Brier score'],
-        ['What counts as ready', 'These numbers are ours'],
-        ['What marks mean', 'Shown at the debrief'],
-      ] as const) {
-        await page.getByRole('tab', { name: view }).click();
-        await expect(page.getByText(sign).first()).toBeVisible();
-        await accessible(page, `school, ${view}`);
-        await fits(page);
-      }
-      await page.getByRole('link', { name: 'Questions', exact: true }).click();
-      await pickLearner(page.getByRole('combobox', { name: 'Learner' }), 'Yuto Hasebe');
-      for (const view of ['As in a test', 'Memory', 'Drill']) {
-        await page.getByRole('link', { name: view }).click();
-        await expect(page.getByRole('combobox', { name: 'Learner' })).toHaveValue('Yuto Hasebe');
-        await page.waitForLoadState('networkidle');
-        await accessible(page, `questions, ${view}`);
-        await fits(page);
-      }
-      await page.getByRole('button', { name: 'Rules and signs' }).click();
-      await page.getByRole('button', { name: 'I ask and tick' }).click();
-      await accessible(page, 'a sign in a drill');
-      await fits(page);
-      await page.getByRole('link', { name: 'Bank' }).click();
-      await expect(page.getByRole('region', { name: 'Explain' })).toBeVisible();
-      await accessible(page, 'bank');
-      await fits(page);
-      await page.getByRole('link', { name: 'Vehicles' }).click();
-      await expect(page.getByRole('region', { name: 'White saloon, automatic' })).toContainText(
-        'Not fit for a test',
-      );
-      await accessible(page, 'vehicles');
-      await fits(page);
-      await page.getByRole('link', { name: 'White saloon, automatic' }).click();
-      await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
-      await accessible(page, 'one vehicle');
-      await fits(page);
-      await page.getByRole('link', { name: 'Go over it' }).click();
-      await accessible(page, 'going over');
-      await fits(page);
-      await page.goBack();
-      await page.getByRole('link', { name: 'Walk through its controls' }).click();
-      await accessible(page, 'walk through');
-      await fits(page);
-      await page.getByRole('link', { name: 'Standards' }).click();
-      await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
-      await accessible(page, 'standards');
-      await fits(page);
-      await page.getByRole('link', { name: 'Timed yard' }).click();
-      await expect(page.getByText('At most 180 seconds: more ends the test.')).toBeVisible();
-      await accessible(page, 'one standard');
-      await fits(page);
-      await page.getByRole('link', { name: 'All drives under this standard' }).click();
-      await expect(page.getByRole('group', { name: 'Drives under this standard' })).toBeVisible();
-      await accessible(page, 'all drives under one standard');
-      await fits(page);
-      await page.goto('/standards/timed-yard/1.1.0/changes');
-      await expect(page.getByRole('region', { name: 'Worked examples' })).toBeVisible();
-      await accessible(page, 'changes');
-      await fits(page);
-      await page.goto('/standards/timed-yard/1.1.0/edit');
-      await page.getByRole('button', { name: /^Roll-back/ }).click();
-      await expect(page.getByRole('complementary', { name: 'What it comes to' })).toContainText(
-        'worked examples',
-      );
-      await accessible(page, 'the editor');
-      await fits(page);
-      await page.getByRole('link', { name: 'Today' }).click();
-      await openSetup(page, 'Tomas Wielgosz');
-      await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
-      await accessible(page, 'set-up');
-      await fits(page);
-      await page.goBack();
-      await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
-      await pad(page, 'Looking round before moving off', 'Serious fault').click();
-      await accessible(page, 'deck');
-      await fits(page);
-      const small = await page.locator('main button:visible').evaluateAll((buttons) =>
-        buttons
-          .map((button) => ({ text: button.textContent, box: button.getBoundingClientRect() }))
-          .filter(({ box }) => Math.round(box.width) < 72 || Math.round(box.height) < 72)
-          .map(({ text, box }) => `${text} ${box.width}x${box.height}`),
-      );
-      expect(small).toEqual([]);
-      const tiny = await page.locator('main *:visible').evaluateAll((elements) =>
-        elements
-          .filter((element) =>
-            [...element.childNodes].some((node) => node.nodeType === 3 && node.textContent?.trim()),
-          )
-          .filter((element) => parseFloat(getComputedStyle(element).fontSize) < 16)
-          .map((element) => element.textContent),
-      );
-      expect(tiny).toEqual([]);
-      await endDrive(page);
-      await accessible(page, 'kerb');
-      await fits(page);
-      await page.getByRole('link', { name: 'Report' }).click();
-      await expect(page.getByRole('heading', { name: 'Faults by section' })).toBeVisible();
-      await accessible(page, 'report');
-      await fits(page);
+  test(`every screen is readable by machine, by day and by night, and fits a ${size}`, async ({ page }) => {
+    test.setTimeout(300_000);
+    await page.setViewportSize(viewport);
+    await page.goto('/');
+    await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
+    await sound(page, 'sign in');
+    await page.getByRole('button', { name: 'Look round the demo school' }).click();
+    await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
+    await sound(page, 'today');
+    await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
+    await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of a pass', {
+      timeout: 20_000,
     });
+    await expect(page.getByRole('figure', { name: 'Chance of a pass after each mock' })).toBeVisible();
+    await sound(page, 'one learner');
+    await page.getByRole('link', { name: 'Learners', exact: true }).click();
+    await expect(page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' })).toBeVisible();
+    await sound(page, 'learners');
+    await page.getByRole('link', { name: 'Mocks', exact: true }).click();
+    await expect(page.getByRole('main').getByRole('listitem').first()).toBeVisible();
+    await sound(page, 'mocks');
+    await page.getByRole('link', { name: 'Diary', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Put something in' })).toBeVisible();
+    await sound(page, 'diary');
+    await page.getByRole('button', { name: 'Put something in' }).click();
+    await accessible(page, 'an entry of the diary');
+    await page.getByRole('button', { name: 'Leave it' }).click();
+    await page.getByRole('link', { name: 'School', exact: true }).click();
+    for (const [view, sign] of [
+      ['Does it come true?', 'Brier score'],
+      ['What counts as ready', 'These numbers are ours'],
+      ['What marks mean', 'Shown at the debrief'],
+    ] as const) {
+      await page.getByRole('tab', { name: view }).click();
+      await expect(page.getByText(sign).first()).toBeVisible();
+      await sound(page, `school, ${view}`);
+    }
+    await page.getByRole('link', { name: 'Questions', exact: true }).click();
+    await pickLearner(page.getByRole('combobox', { name: 'Learner' }), 'Yuto Hasebe');
+    for (const view of ['As in a test', 'Memory', 'Drill']) {
+      await page.getByRole('link', { name: view }).click();
+      await expect(page.getByRole('combobox', { name: 'Learner' })).toHaveValue('Yuto Hasebe');
+      await page.waitForLoadState('networkidle');
+      await sound(page, `questions, ${view}`);
+    }
+    await page.getByRole('button', { name: 'Rules and signs' }).click();
+    await page.getByRole('button', { name: 'I ask and tick' }).click();
+    await sound(page, 'a sign in a drill');
+    await page.getByRole('link', { name: 'Bank' }).click();
+    await expect(page.getByRole('region', { name: 'Explain' })).toBeVisible();
+    await sound(page, 'bank');
+    await page.getByRole('link', { name: 'Vehicles' }).click();
+    await expect(page.getByRole('region', { name: 'White saloon, automatic' })).toContainText(
+      'Not fit for a test',
+    );
+    await sound(page, 'vehicles');
+    await page.getByRole('link', { name: 'White saloon, automatic' }).click();
+    await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
+    await sound(page, 'one vehicle');
+    await page.getByRole('link', { name: 'Go over it' }).click();
+    await sound(page, 'going over');
+    await page.goBack();
+    await page.getByRole('link', { name: 'Walk through its controls' }).click();
+    await sound(page, 'walk through');
+    await page.getByRole('link', { name: 'Standards' }).click();
+    await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
+    await sound(page, 'standards');
+    await page.getByRole('link', { name: 'Timed yard' }).click();
+    await expect(page.getByText('At most 180 seconds: more ends the test.')).toBeVisible();
+    await sound(page, 'one standard');
+    await page.getByRole('link', { name: 'All drives under this standard' }).click();
+    await expect(page.getByRole('group', { name: 'Drives under this standard' })).toBeVisible();
+    await sound(page, 'all drives under one standard');
+    await page.goto('/standards/timed-yard/1.1.0/changes');
+    await expect(page.getByRole('region', { name: 'Worked examples' })).toBeVisible();
+    await sound(page, 'changes');
+    await page.goto('/standards/timed-yard/1.1.0/edit');
+    await page.getByRole('button', { name: /^Roll-back/ }).click();
+    await expect(page.getByRole('complementary', { name: 'What it comes to' })).toContainText(
+      'worked examples',
+    );
+    await sound(page, 'the editor');
+    await page.getByRole('link', { name: 'Today' }).click();
+    await openSetup(page, 'Tomas Wielgosz');
+    await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
+    await sound(page, 'set-up');
+    await page.goBack();
+    await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+    await pad(page, 'Looking round before moving off', 'Serious fault').click();
+    await sound(page, 'deck');
+    const small = await page.locator('main button:visible').evaluateAll((buttons) =>
+      buttons
+        .map((button) => ({ text: button.textContent, box: button.getBoundingClientRect() }))
+        .filter(({ box }) => Math.round(box.width) < 72 || Math.round(box.height) < 72)
+        .map(({ text, box }) => `${text} ${box.width}x${box.height}`),
+    );
+    expect(small).toEqual([]);
+    const tiny = await page.locator('main *:visible').evaluateAll((elements) =>
+      elements
+        .filter((element) =>
+          [...element.childNodes].some((node) => node.nodeType === 3 && node.textContent?.trim()),
+        )
+        .filter((element) => parseFloat(getComputedStyle(element).fontSize) < 16)
+        .map((element) => element.textContent),
+    );
+    expect(tiny).toEqual([]);
+    await endDrive(page);
+    await sound(page, 'kerb');
+    await page.getByRole('link', { name: 'Report' }).click();
+    await expect(page.getByRole('heading', { name: 'Faults by section' })).toBeVisible();
+    await sound(page, 'report');
+  });
 
 test('every part of the editor opens, is readable by machine and fits a phone', async ({ page }) => {
   test.setTimeout(120_000);

@@ -1,10 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
 
-/** Signs in to the demo school by its one button. */
+/** Signs in to the demo school, and opens Today. */
 export async function enterDemo(page: Page): Promise<void> {
+  // The button that does the same is clicked where sign-in is tested; it costs a page more.
+  expect((await page.request.post('/api/v1/session/demo')).ok()).toBe(true);
   await page.goto('/');
-  await page.getByRole('button', { name: 'Look round the demo school' }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
 }
 
@@ -87,9 +88,10 @@ export const tape = (page: Page) => page.getByRole('region', { name: 'Last marks
 
 export const kept = (page: Page) => page.getByRole('status').filter({ hasText: /kept|server/i });
 
-/** Nothing that axe finds wrong. */
-export async function accessible(page: Page, screen: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+/** Nothing that axe finds wrong; or nothing that some of its rules do. */
+export async function accessible(page: Page, screen: string, rules: readonly string[] = []): Promise<void> {
+  const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']);
+  const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   const found = violations.map(({ id, nodes }) => `${screen}: ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`);
   expect(found).toEqual([]);
 }

@@ -78,18 +78,20 @@ export function ensureBuilt() {
   writeFileSync(BUILT, wanted);
 }
 
-/** Where Debian's Chromium is; installed when it is missing and we may. */
+/** Where Debian's Chromium without a window is; installed when it is missing and we may. */
 export function ensureChromium() {
-  const chromium = '/usr/bin/chromium';
+  const chromium = '/usr/bin/chromium-headless-shell';
   if (existsSync(chromium)) return chromium;
   if (process.getuid?.() !== 0) {
     process.stderr.write(
-      'Chromium is missing, and only root can install it. Run: sudo apt-get install chromium\n',
+      'Chromium is missing, and only root can install it. Run: sudo apt-get install chromium-headless-shell\n',
     );
     process.exit(1);
   }
   process.stderr.write("Installing Debian's chromium.\n");
   run('apt-get', ['update', '-qq'], { quiet: true });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { quiet: true });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell'], {
+    quiet: true,
+  });
   return chromium;
 }

@@ -18,7 +18,6 @@ import {
 import type { Route } from '../../core/route';
 import { compileStandard, newestVersions, type Standard } from '../../core/standard';
 import { bodyAs, gone, notFound, signedIn } from '../http';
-import { reportPdf } from '../report';
 import {
   endLink,
   eventsOf,
@@ -46,6 +45,8 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const judged = await judgedTest(db, String(ctx.params.id));
     ctx.type = 'application/pdf';
     ctx.attachment(fileName(judged.test, 'pdf'), { type: 'inline' });
+    // The PDF writer is large, and not needed to start the server.
+    const { reportPdf } = await import('../report');
     ctx.body = await reportPdf({
       ...judged,
       route: await routeDriven(db, judged.test),

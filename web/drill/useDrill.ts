@@ -1,5 +1,6 @@
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useMemo, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useDispatch } from 'react-redux';
 import {
   answersOf,
   memoryOf,
@@ -8,18 +9,24 @@ import {
   type Memory,
   type Recalled,
 } from '../../core/questions';
-import { useDrillQuery } from '../api';
+import { api, useDrillQuery } from '../api';
 import { ask } from '../log';
 import { createDrillLog, openDrillKeep, type DrillLog } from './drillLog';
 
 let log: DrillLog | null = null;
+/** Told when the server has more of a drill than before. */
+let onKept: () => void = () => undefined;
 
 /** The one drill log of this page. What waited since the last time goes when it is first asked for. */
 export function drillLog(): DrillLog {
   if (log) return log;
   log = createDrillLog({
     keep: openDrillKeep().catch(() => null),
-    send: (learner, events) => ask(`/learners/${learner}/drill`, { events }),
+    send: async (learner, events) => {
+      const answer = await ask(`/learners/${learner}/drill`, { events });
+      if (answer.ok) onKept();
+      return answer;
+    },
     later: (wait, run) => setTimeout(run, wait),
     now: () => new Date(),
   });
@@ -55,6 +62,11 @@ export interface DrillOf {
  */
 export function useDrill(learner: string | null, before?: string): DrillOf {
   const own = drillLog();
+  const dispatch = useDispatch();
+  useEffect(() => {
+    // Also after this screen was left: answers may reach the server later.
+    onKept = () => dispatch(api.util.invalidateTags(['readiness', 'evidence']));
+  }, [dispatch]);
   const state = useSyncExternalStore(own.subscribe, own.state);
   const { data, isLoading, error } = useDrillQuery(learner ?? skipToken, { refetchOnMountOrArgChange: true });
   const here = learner === null ? undefined : state.events[learner];

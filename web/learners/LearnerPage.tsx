@@ -6,7 +6,7 @@ import type { Readiness } from '../../core/readiness';
 import { compileStandard } from '../../core/standard';
 import { errorText, newestVersions, useStandardsQuery } from '../api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../readiness';
-import { useReadiness } from '../term';
+import { useChangeLearnerMutation, useReadiness } from '../term';
 import { colour, dayText, daysText, daysUntil, EmptyNote, ErrorNote, LoadingNote, localZone } from '../ui';
 import { DrillMemory } from './DrillMemory';
 import { History } from './History';
@@ -24,6 +24,7 @@ export function LearnerPage() {
   const [day, setDay] = useState<string | null>(null);
   const shown = useReadiness({ learner: id, standard: standardId, day, history: true });
   const { data: standards } = useStandardsQuery();
+  const [change, changing] = useChangeLearnerMutation();
   const { learner, evidence, standard, readiness, done, error } = shown;
   if (error && !learner)
     return <ErrorNote title="This learner could not be loaded">{errorText(error)}</ErrorNote>;
@@ -38,12 +39,21 @@ export function LearnerPage() {
         <Box>
           <Typography variant="h1">{learner.name}</Typography>
           <Typography sx={{ color: 'text.secondary' }}>
-            {days === null
+            {days === null || learner.testDate === null
               ? 'No licence test booked'
               : days < 0
                 ? `The licence test was on ${dayText(`${learner.testDate}T12:00:00Z`, 'UTC')}: enter how it went, and the next date`
                 : `Licence test on ${dayText(`${learner.testDate}T12:00:00Z`, 'UTC')}, ${daysText(days)}`}
+            {learner.testDate === null ? null : (
+              <>
+                {', '}
+                <Link to={`/diary?view=day&who=all&day=${learner.testDate}`}>in the diary</Link>
+              </>
+            )}
           </Typography>
+          {changing.error ? (
+            <ErrorNote title="Couldn’t save the standard">{errorText(changing.error)}</ErrorNote>
+          ) : null}
         </Box>
         <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
           <TextField
@@ -59,6 +69,21 @@ export function LearnerPage() {
               </MenuItem>
             ))}
           </TextField>
+          {standardId !== null && standardId !== learner.preparesFor ? (
+            <Button
+              variant="outlined"
+              disabled={changing.isLoading}
+              onClick={() =>
+                void change({
+                  id: learner.id,
+                  revision: learner.revision,
+                  change: { standard: standardId },
+                })
+              }
+            >
+              Prepare for this standard
+            </Button>
+          ) : null}
           <Button component={Link} to={`/setup?learner=${id}`} variant="contained" sx={{ px: 3 }}>
             Start a mock
           </Button>

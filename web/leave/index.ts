@@ -1,5 +1,5 @@
 export { LeaveGuard } from './LeaveGuard';
 export { RestoredNote } from './RestoredNote';
-export { forgetDrafts, useKeptDraft } from './useKeptDraft';
+export { forgetDrafts } from './useKeptDraft';
 export { useKeptHistory } from './useKeptHistory';
 export { useLeaveAll, useUnsaved } from './useUnsaved';
