@@ -7,7 +7,11 @@ import { pads } from './pads';
 import { readiness } from './readiness';
 import { rejudging } from './rejudging';
 import { demoComposing, roads } from './roads';
+import { makeSchool } from '../server/testing/school';
 import { printTable } from './table';
+
+/** Measured on the school of the tests. */
+await makeSchool();
 
 const all = {
   judging,

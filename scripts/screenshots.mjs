@@ -49,9 +49,12 @@ async function mock(page, learner) {
     .or(page.getByText('asks for no checks'))
     .first()
     .waitFor();
-  await page.getByLabel('Learner').fill(learner);
-  await page.getByRole('option', { name: learner }).click();
+  await pick(page, 'Learner', learner);
   await page.getByRole('button', { name: 'All in order' }).click();
+}
+async function pick(page, label, learner) {
+  await page.getByRole('combobox', { name: label }).fill(learner);
+  await page.getByRole('option', { name: learner }).click();
 }
 async function begin(page) {
   await page.getByRole('button', { name: /^Start the mock with/ }).click();
@@ -104,12 +107,12 @@ async function takeAll() {
   await page.getByRole('button', { name: 'Put something in' }).waitFor();
   await shoot(page, 'diary');
   await page.goto(`${address}/school`);
+  await page.getByRole('tab', { name: 'Does it come true?' }).click();
   await page.getByRole('figure', { name: 'Foretold against what happened' }).waitFor();
   await page.waitForTimeout(2500);
   await shoot(page, 'school', { fullPage: true });
   await page.goto(`${address}/questions`);
-  await page.getByRole('combobox', { name: 'Learner' }).click();
-  await page.getByRole('option', { name: 'Leyla Farrokh' }).click();
+  await pick(page, 'Learner', 'Leyla Farrokh');
   await page.getByRole('link', { name: 'Drill' }).click();
   await page.getByRole('button', { name: 'Explain' }).click();
   await page.getByRole('button', { name: 'I ask and tick' }).click();
@@ -172,8 +175,7 @@ async function takeRoutes(page) {
   await drawn();
   await shoot(page, 'route');
   await page.goto(`${address}/routes/compose`);
-  await page.getByLabel('Rich in what is weak in').click();
-  await page.getByRole('option', { name: 'Amara Okonwe' }).click();
+  await pick(page, 'Practise the weak skills of', 'Amara Okonwe');
   await page.getByRole('button', { name: 'Look for routes' }).click();
   await page.getByRole('region', { name: 'Proposal 1' }).waitFor();
   await drawn();

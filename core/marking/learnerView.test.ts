@@ -48,6 +48,21 @@ describe('what a learner is shown of a log', () => {
     expect(text).toContain('Goal: look first');
   });
 
+  it('comes to the same verdict, pull-ups of the plan included, wherever they were', () => {
+    const planned = standardWith({ drive: { minutes: 1, leastShare: 0, pullUps: 2 } });
+    const driven = eventsOf([
+      { kind: 'stage', stage: 'drive' },
+      { kind: 'said', feature: 'pull-up', text: '' },
+      { kind: 'said', feature: 'pull-up@52.1234,-2.3123', text: 'Pull up by the mill' },
+      { kind: 'said', feature: where.feature, text: 'Turn left at the mill' },
+      { kind: 'end', how: 'finished' },
+    ]);
+    const shown = learnerView(driven);
+    expect(judge(planned, driven, firstTest).verdict.outcome).toBe('pass');
+    expect(judge(planned, shown, firstTest).verdict).toEqual(judge(planned, driven, firstTest).verdict);
+    expect(JSON.stringify(shown)).not.toMatch(/52\.1|mill/);
+  });
+
   it('comes to the same verdict', () => {
     expect(judge(standard, learnerView(events), firstTest).verdict).toEqual(
       judge(standard, events, firstTest).verdict,

@@ -1,6 +1,7 @@
 import { retractedIds } from '../log';
+import { kindOfFeature } from '../route';
 import type { DriveEvent, EventKind, EventOf } from './event';
-import { GOAL } from './plan';
+import { GOAL, PULL_UP } from './plan';
 
 type Shown<K extends EventKind> = (event: EventOf<K>) => Partial<EventOf<K>> | null;
 
@@ -26,7 +27,8 @@ const shown: { readonly [K in EventKind]: Shown<K> } = {
   manoeuvre: ({ run, manoeuvre, phase, side = null }) => ({ run, manoeuvre, phase, side }),
   measure: ({ measure, value, run = null }) => ({ measure, value, run }),
   fix: nothing,
-  said: nothing,
+  // Pull-ups count against the plan; where they were does not, nor what was said there.
+  said: ({ feature }) => (kindOfFeature(feature) === PULL_UP ? { feature: PULL_UP, text: '' } : null),
   intervention: ({ by }) => ({ by }),
   note: ({ text }) => (text.startsWith(GOAL) ? { text } : null),
   rating: ({ area, value, by }) => ({ area, value, by }),

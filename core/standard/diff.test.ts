@@ -46,6 +46,13 @@ describe('the difference between two versions', () => {
     },
   );
 
+  it('tells the least share of the plan, which no shipped standard sets', () => {
+    const before = standardWith({ drive: { minutes: 40 } });
+    const after = standardWith({ drive: { minutes: 40, leastShare: 0.9 } });
+    expect(said(before, after).join()).toMatch(/least share of the plan for a verdict.*0\.9/);
+    expect(said(after, before)).toHaveLength(1);
+  });
+
   it('speaks in the words of the standard', () => {
     const before = standardWith();
     const [grave] = before.limits;

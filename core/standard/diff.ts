@@ -313,6 +313,7 @@ const driveFacts = (standard: Standard): Facts => {
     'drawn from': drive?.manoeuvres?.from.map((id) => manoeuvreTitle(standard, id)).join(', '),
     'share of tests with an emergency stop': drive?.emergencyStopShare,
     'pull-ups': drive?.pullUps,
+    'least share of the plan for a verdict': drive?.leastShare,
   };
 };
 

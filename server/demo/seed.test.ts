@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from '@jest/globals';
 import { readStandard, type Standard } from '../../core/standard';
-import { judge, resultOf } from '../../core/marking';
+import { judge, learnerView, resultOf } from '../../core/marking';
 import { addStandard, eventsByTest, listTests, openDatabase } from '../store';
 import { scratchFolder } from '../testing';
 import { demoLearners } from './people';
@@ -31,7 +31,9 @@ async function school(name: string) {
   return tests.map((test) => {
     const standard = standards.find(({ id }) => id === test.standard.id);
     if (!standard) throw new Error(test.standard.id);
-    return { ...test, ...judge(standard, logs.get(test.id) ?? [], test) };
+    const events = logs.get(test.id) ?? [];
+    const asShared = judge(standard, learnerView(events), test).verdict;
+    return { ...test, ...judge(standard, events, test), asShared };
   });
 }
 
@@ -57,6 +59,8 @@ describe('the demo school', () => {
       (Date.parse(one[0]?.startedAt ?? '') - Date.parse(one.at(-1)?.startedAt ?? '')) / 86_400_000;
     expect(months).toBeGreaterThan(80);
     expect(one.filter(({ verdict }) => verdict.unsorted > 0).length).toBeGreaterThan(0);
+    // What a learner is sent tells the same verdict.
+    for (const { verdict, asShared } of one) expect(asShared).toEqual(verdict);
   }, 30_000);
 
   it('has the one bad habit that it promises', async () => {

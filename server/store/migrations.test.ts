@@ -1,6 +1,7 @@
 import { existsSync, writeFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from '@jest/globals';
 import { sql } from 'kysely';
+import { nameKey } from '../../core/names';
 import { scratchFolder } from '../testing';
 import { openDatabase } from './database';
 import { migrations } from './migrations';
@@ -34,6 +35,62 @@ describe('migrations', () => {
     expect(await ids('fixes')).toEqual(['e2']);
     await now.destroy();
     expect(existsSync(`${file}.before-${names.at(-1)}`)).toBe(true);
+  });
+
+  it('give names the key by which they are found, and keep apart those that have the same one', async () => {
+    const file = folder.path('names.db');
+    const old = await openDatabase(file, '007-names-on-links');
+    await sql`insert into instructors values ('a', 'Aoife O’Hara', 'aoife o’hara', 'h', 0)`.execute(old);
+    await sql`insert into instructors values ('b', ${"AOIFE O'HARA"}, ${"aoife o'hara"}, 'h', 0)`.execute(
+      old,
+    );
+    await sql`insert into learners (id, name) values ('l', 'Zoë  Ní Bhriain')`.execute(old);
+    await old.destroy();
+    const now = await openDatabase(file);
+    const instructors = await now
+      .selectFrom('instructors')
+      .select(['name', 'name_key'])
+      .orderBy('id')
+      .execute();
+    expect(instructors.map(({ name }) => name)).toEqual(['Aoife O’Hara', "AOIFE O'HARA (2)"]);
+    expect(instructors[0]?.name_key).toBe(nameKey("aoife o'hara"));
+    expect(await now.selectFrom('learners').select('name_key').execute()).toEqual([
+      { name_key: nameKey('zoe ní bhriain') },
+    ]);
+    await now.destroy();
+  });
+
+  it('put each booked licence test into the diary, on its day where it is, and none twice', async () => {
+    const file = folder.path('booked.db');
+    const old = await openDatabase(file, '007-names-on-links');
+    await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
+    await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
+    const zones = { far: 'Pacific/Honolulu', early: 'Pacific/Auckland', there: 'Europe/London' };
+    for (const [id, zone] of Object.entries(zones)) {
+      await sql`insert into learners (id, name, test_date) values (${id}, ${id}, '2026-12-04')`.execute(old);
+      await sql`insert into tests
+        (id, learner, instructor, vehicle, standard, standard_version, retest, started_at, zone, ready)
+        values (${`t-${id}`}, ${id}, 'i', null, 's', '1.0.0', 0, '2026-11-01T10:00:00.000Z', ${zone}, '[]')`.execute(
+        old,
+      );
+    }
+    await sql`insert into learners (id, name, test_date) values ('none', 'N', null)`.execute(old);
+    await sql`insert into lessons (id, kind, learner, instructor, starts_at, minutes, zone)
+      values ('x', 'test', 'there', 'i', '2026-12-04T13:12:00.000Z', 40, 'Europe/London')`.execute(old);
+    await old.destroy();
+    const now = await openDatabase(file);
+    const entries = await now
+      .selectFrom('lessons')
+      .select(['learner', 'starts_at', 'minutes'])
+      .where('kind', '=', 'test')
+      .orderBy('learner')
+      .execute();
+    expect(entries).toEqual([
+      { learner: 'early', starts_at: '2026-12-03T20:00:00.000Z', minutes: 60 },
+      { learner: 'far', starts_at: '2026-12-04T19:00:00.000Z', minutes: 60 },
+      { learner: 'there', starts_at: '2026-12-04T13:12:00.000Z', minutes: 40 },
+    ]);
+    await now.destroy();
   });
 
   it('leave a database of the newest version alone', async () => {

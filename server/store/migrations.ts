@@ -1,6 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import dayjs from 'dayjs';
+import timezone from 'dayjs/plugin/timezone.js';
+import utc from 'dayjs/plugin/utc.js';
 import { sql, type Kysely, type Migration } from 'kysely';
 import { nameKey } from '../../core/names';
+
+dayjs.extend(utc);
+dayjs.extend(timezone);
 
 /** Forward only. A migration that has been released is never changed; what it got wrong, the next one mends. */
 export const migrations: Readonly<Record<string, Migration>> = {
@@ -122,6 +128,9 @@ async function namesOnLinks(db: Kysely<unknown>): Promise<void> {
   await sql`alter table links add column full_name integer not null default 0`.execute(db);
 }
 
+/** Nine in the morning of a day, where that day is. */
+const nineOn = (day: string, zone: string): string => dayjs.tz(`${day} 09:00`, zone).toISOString();
+
 /** Names get the key by which they are found, and every booked licence test stands in the diary. */
 async function namesAndLicenceTests(db: Kysely<unknown>): Promise<void> {
   await sql`alter table learners add column name_key text not null default ''`.execute(db);
@@ -154,7 +163,7 @@ async function namesAndLicenceTests(db: Kysely<unknown>): Promise<void> {
   for (const { id, day, instructor, zone } of booked)
     if (instructor)
       await sql`insert into lessons (id, kind, learner, instructor, starts_at, minutes, zone, note)
-        values (${randomUUID()}, 'test', ${id}, ${instructor}, ${`${day}T09:00:00.000Z`}, 60, ${zone},
+        values (${randomUUID()}, 'test', ${id}, ${instructor}, ${nineOn(day, zone)}, 60, ${zone},
           'The hour was not known.')`.execute(db);
 }
 

@@ -66,7 +66,7 @@ export function Shell() {
                 sx={{
                   fontWeight: 700,
                   fontSize: '1.3rem',
-                  display: { xs: 'block', md: 'none', lg: 'block' },
+                  display: { xs: 'block', md: 'none', xl: 'block' },
                 }}
               >
                 Jasperwren

@@ -373,6 +373,11 @@ function DrivePlan() {
           label="Emergency stop, share of tests"
           help="0.33: one test of three"
         />
+        <NumberLine
+          path={['drive', 'leastShare']}
+          label="Least share of the minutes for a verdict"
+          help="0.75 unless you say otherwise: a mock with less is incomplete"
+        />
         <NumberLine path={['drive', 'manoeuvres', 'draw']} label="Manoeuvres drawn" />
         <Several
           path={['drive', 'manoeuvres', 'from']}
