@@ -320,3 +320,20 @@ for (const [size, viewport] of Object.entries({
     }
     await expect(ribbon).toContainText('Off the route');
   });
+
+test('a standard of the other side of the road is told on the route and in set-up', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto('/routes/market?standard=fault-ceiling');
+  await expect(page.getByRole('region', { name: 'Drive plan of Fault ceiling' })).toBeVisible();
+  await expect(page.getByRole('alert')).toBeHidden();
+  await page.goto('/routes/market?standard=check-list');
+  await expect(page.getByRole('alert')).toContainText('Road check list is for driving on the right');
+  await page.goto('/');
+  await openSetup(page, 'Yuto Hasebe');
+  await page
+    .getByRole('button', { name: /^Show all/ })
+    .first()
+    .click();
+  await page.getByRole('radio', { name: /^Road check list/ }).check();
+  await expect(page.getByRole('alert')).toContainText('The route drives on the other side');
+});

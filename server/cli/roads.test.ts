@@ -1,8 +1,16 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { lengthOf } from '../../core/geo';
-import { openNetwork, type NetworkFile } from '../../core/network';
-import { parseRoute, readRoute, writeRoute, type Route } from '../../core/route';
+import { lengthOf, type Place } from '../../core/geo';
+import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../core/network';
+import {
+  courseOf,
+  parseRoute,
+  readRoute,
+  routeOf,
+  wayThrough,
+  writeRoute,
+  type Route,
+} from '../../core/route';
 import { scratchFolder } from '../testing';
 import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
@@ -22,13 +30,17 @@ const asked = {
   steps: 1_500,
 };
 
-/** The place of a network that lies farthest north-east, as the command line takes it. */
-function cornerOf(networkFile: string): string {
-  const { x, y, frame } = openNetwork(JSON.parse(readFileSync(networkFile, 'utf8')) as NetworkFile);
+/** The place of a network that lies farthest north-east, or by −1 farthest south-west. */
+function farthest({ x, y, frame }: ReturnType<typeof openNetwork>, sign: 1 | -1): Place {
   let best = 0;
-  for (let p = 1; p < x.length; p += 1)
-    if ((x[p] ?? 0) + (y[p] ?? 0) > (x[best] ?? 0) + (y[best] ?? 0)) best = p;
-  const { lat, lon } = frame.toPlace({ x: x[best] ?? 0, y: y[best] ?? 0 });
+  const far = (p: number) => sign * ((x[p] ?? 0) + (y[p] ?? 0));
+  for (let p = 1; p < x.length; p += 1) if (far(p) > far(best)) best = p;
+  return frame.toPlace({ x: x[best] ?? 0, y: y[best] ?? 0 });
+}
+
+/** That place in the north-east, as the command line takes it. */
+function cornerOf(networkFile: string): string {
+  const { lat, lon } = farthest(openNetwork(JSON.parse(readFileSync(networkFile, 'utf8')) as NetworkFile), 1);
   return `${lat.toFixed(5)},${lon.toFixed(5)}`;
 }
 
@@ -89,6 +101,25 @@ describe('the command line of roads and routes', () => {
     const sheet = routeSheet(loops ?? '', null, { text: true });
     expect(sheet).toMatchObject({ code: 0, err: '' });
     expect(sheet.out).toContain('Composed, 38 minutes');
+
+    // One that is drawn by hand from end to end of it fits too, and comes back from its file.
+    const graph = openNetwork(JSON.parse(readFileSync(wide ?? '', 'utf8')) as NetworkFile);
+    const traffic = trafficOf(graph);
+    const drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+    const way = wayThrough(drawing, [farthest(graph, 1), farthest(graph, -1), farthest(graph, 1)]);
+    if (!way.ok) throw new Error(JSON.stringify(way.problems));
+    const { arcs, from, to, via } = way.value;
+    const drawn = routeOf(traffic, courseOf(traffic, arcs, from, to), {
+      id: 'drawn',
+      title: 'Drawn by hand',
+      via,
+      network: null,
+      units: 'metric',
+    });
+    expect(lengthOf(drawn.line)).toBeGreaterThan(8_000);
+    expect(drawn.features.at(-1)?.along).toBeCloseTo(lengthOf(drawn.line), 0);
+    const back = readRoute(writeRoute(drawn));
+    expect(back.ok ? back.value : back.problems).toEqual(drawn);
   }, 60_000);
 
   it('converts without loss, through GPX and GeoJSON and back', () => {

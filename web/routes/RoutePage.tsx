@@ -27,7 +27,7 @@ import {
   useSchoolQuery,
   useStandardsQuery,
 } from '../api';
-import { distanceText, FeatureGlyph, featureText, lengthText, minutesText } from '../features';
+import { distanceText, FeatureGlyph, featureText, lengthText, minutesText, SideWarning } from '../features';
 import { colour, ErrorNote, saveFile, WideTable } from '../ui';
 import { OneRoute } from './OneRoute';
 import { PastFaults } from './PastFaults';
@@ -116,7 +116,12 @@ function Sheet({ view }: { readonly view: RouteView }) {
               ))}
             </Select>
           </FormControl>
-          {standard ? <PlanChecks plan={sheet.plan} title={standard.title} /> : null}
+          {standard ? (
+            <>
+              <SideWarning standard={standard} route={route} />
+              <PlanChecks plan={sheet.plan} title={standard.title} />
+            </>
+          ) : null}
         </Box>
       </Box>
       <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '1fr 1fr' } }}>

@@ -22,7 +22,7 @@ import { beginDrive, record } from '../log';
 import { colour, ErrorNote, LoadingNote, localZone } from '../ui';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useReceiver } from '../position';
-import { lengthText, minutesText } from '../features';
+import { lengthText, minutesText, SideWarning } from '../features';
 import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../fitness';
 import { Choice } from './Choice';
 import { LearnerChoice } from './LearnerChoice';
@@ -72,7 +72,6 @@ export function SetupPage() {
   const fitness = vehicle ? fitnessNow(vehicle) : null;
   const instructor = session.data?.instructor;
   const units = standard?.units ?? school?.units ?? 'imperial';
-  const wrongSide = standard && route && route.drivingSide !== standard.drivingSide ? route : null;
 
   const error = standards.error ?? vehicles.error;
   if (error) return <ErrorNote title="Set-up could not be loaded">{errorText(error)}</ErrorNote>;
@@ -187,15 +186,7 @@ export function SetupPage() {
               <Reasons reasons={fitness.reasons.slice(0, 4)} />
             </Box>
           ) : null}
-          {wrongSide && standard ? (
-            <Box role="alert" sx={{ mb: 2, p: 1.5, borderRadius: 1, bgcolor: colour('wash') }}>
-              <Typography sx={{ fontWeight: 700 }}>The route drives on the other side</Typography>
-              <Typography>
-                {standard.title} is for driving on the {standard.drivingSide}; {wrongSide.title} is on roads
-                where one drives on the {wrongSide.drivingSide}. Its directions and positions won’t fit.
-              </Typography>
-            </Box>
-          ) : null}
+          {standard && route && !course ? <SideWarning standard={standard} route={route} /> : null}
           <Button
             variant="contained"
             fullWidth
