@@ -56,6 +56,7 @@ test('a dialog with changes asks before Escape, a click outside or its button cl
   await dialog.getByLabel('Note').fill('Bring the spare key');
   await page.keyboard.press('Escape');
   await asked(page).getByRole('button', { name: 'Stay' }).click();
+  await expect(asked(page)).toBeHidden();
   await page.mouse.click(5, 400);
   await asked(page).getByRole('button', { name: 'Stay' }).click();
   await expect(dialog.getByLabel('Note')).toHaveValue('Bring the spare key');
