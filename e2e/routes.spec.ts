@@ -335,5 +335,7 @@ test('a standard of the other side of the road is told on the route and in set-u
     .first()
     .click();
   await page.getByRole('radio', { name: /^Road check list/ }).check();
-  await expect(page.getByRole('alert')).toContainText('The route drives on the other side');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'The route drives on the other side' }),
+  ).toBeVisible();
 });

@@ -392,5 +392,9 @@ export function errorText(error: unknown): string {
   return fields ? `${problem.detail} ${fields}` : problem.detail;
 }
 
+/** Something else has the id already. */
+export const isTaken = (error: unknown): boolean =>
+  (error as FetchBaseQueryError | undefined)?.status === 409;
+
 export const isSignedOut = (error: unknown): boolean =>
   (error as FetchBaseQueryError | undefined)?.status === 401;

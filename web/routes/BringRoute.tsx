@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Problem } from '../../core/problems';
 import type { Route } from '../../core/route';
-import { errorText, useKeepRouteMutation, useRoutesQuery } from '../api';
+import { errorText, isTaken, useKeepRouteMutation } from '../api';
 import { lengthText, useUnits } from '../features';
 import { useNetwork } from '../network';
 import { lengthOf } from '../../core/geo';
@@ -19,7 +19,6 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
   const [read, setRead] = useState<Read | null>(null);
   const [busy, setBusy] = useState(false);
   const [keep, { error, isLoading }] = useKeepRouteMutation();
-  const { data: routes } = useRoutesQuery();
   const units = useUnits();
   const network = useNetwork(null);
   const navigate = useNavigate();
@@ -43,8 +42,11 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
     setBusy(false);
   };
   const bring = async (route: Route) => {
-    const taken = routes?.items.some(({ id }) => id === route.id);
-    const kept = await keep({ route: taken ? { ...route, id: crypto.randomUUID() } : route, revision: null });
+    const own = await keep({ route, revision: null });
+    // Another route has its id, perhaps one that was removed: it comes in as a copy.
+    const kept = isTaken(own.error)
+      ? await keep({ route: { ...route, id: crypto.randomUUID() }, revision: null })
+      : own;
     if (!kept.data) return;
     onClose();
     void navigate(`/routes/${kept.data.route.id}`);
