@@ -2,7 +2,7 @@ import { Box, Dialog } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { errorText, isSignedOut, useSessionQuery } from '../api';
-import { LeaveGuard } from '../leave';
+import { forgetDrafts, giveUpAll, LeaveGuard } from '../leave';
 import { sendWaiting } from '../log';
 import { ErrorNote, LoadingNote } from '../ui';
 import { useDispatch } from 'react-redux';
@@ -23,7 +23,11 @@ export function Guard() {
   useEffect(() => {
     if (instructor === null) return;
     // Somebody else: nothing of the one before may stay on the screen.
-    if (who.current !== null && who.current !== instructor) window.location.assign('/');
+    if (who.current !== null && who.current !== instructor) {
+      giveUpAll();
+      forgetDrafts();
+      window.location.assign('/');
+    }
     who.current = instructor;
     dispatch(sendWaiting());
   }, [instructor, dispatch]);

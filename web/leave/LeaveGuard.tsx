@@ -1,47 +1,27 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { useBlocker } from 'react-router';
-import { LeaveContext, type Hold } from './useUnsaved';
+import { AskContext, giveUpAll, isLostByReload, isUnsaved } from './useUnsaved';
 
 /**
  * Asks before what was typed is lost: by another screen, by closing a dialog, or by closing the page. The router
  * allows one blocker, so all forms share this one.
  */
 export function LeaveGuard({ children }: { readonly children: ReactNode }) {
-  const holds = useRef(new Set<Hold>());
   const [closing, setClosing] = useState<(() => void) | null>(null);
-  const blocker = useBlocker(({ currentLocation: from, nextLocation: to }) =>
+  const blocker = useBlocker(
     // A draft that is kept here shows the same in another part of its screen.
-    [...holds.current].some(
-      ({ keptHere }) => from.pathname !== to.pathname || (!keptHere && from.search !== to.search),
-    ),
+    ({ currentLocation: from, nextLocation: to }) =>
+      from.pathname !== to.pathname ? isUnsaved() : from.search !== to.search && isLostByReload(),
   );
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
-      if ([...holds.current].some(({ keptHere }) => !keptHere)) event.preventDefault();
+      if (isLostByReload()) event.preventDefault();
     };
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, []);
-  const hold = useCallback((one: Hold) => {
-    holds.current.add(one);
-    return () => void holds.current.delete(one);
-  }, []);
-  const dropAll = useCallback(() => {
-    for (const { drop } of holds.current) drop();
-    holds.current.clear();
-  }, []);
-  const leaving = useMemo(() => {
-    const ask = (then: () => void) => setClosing(() => then);
-    const leaveAll = (then: () => void) => {
-      if (holds.current.size === 0) return then();
-      ask(() => {
-        dropAll();
-        then();
-      });
-    };
-    return { hold, ask, leaveAll };
-  }, [hold, dropAll]);
+  const ask = useCallback((then: () => void) => setClosing(() => then), []);
   const stay = () => {
     setClosing(null);
     blocker.reset?.();
@@ -49,11 +29,11 @@ export function LeaveGuard({ children }: { readonly children: ReactNode }) {
   const leave = () => {
     setClosing(null);
     if (closing) return closing();
-    dropAll();
+    giveUpAll();
     blocker.proceed?.();
   };
   return (
-    <LeaveContext value={leaving}>
+    <AskContext value={ask}>
       {children}
       <Dialog
         open={closing !== null || blocker.state === 'blocked'}
@@ -73,6 +53,6 @@ export function LeaveGuard({ children }: { readonly children: ReactNode }) {
           </Button>
         </DialogActions>
       </Dialog>
-    </LeaveContext>
+    </AskContext>
   );
 }

@@ -2,4 +2,4 @@ export { LeaveGuard } from './LeaveGuard';
 export { RestoredNote } from './RestoredNote';
 export { forgetDrafts } from './useKeptDraft';
 export { useKeptHistory } from './useKeptHistory';
-export { useLeaveAll, useUnsaved } from './useUnsaved';
+export { giveUpAll, useLeaveAll, useUnsaved } from './useUnsaved';
