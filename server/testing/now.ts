@@ -21,4 +21,14 @@ export function shiftClock(ahead: number): void {
     }
   }
   globalThis.Date = ShiftedDate as DateConstructor;
+  // A receiver tells its own time, which is that of the device.
+  const receiver = (globalThis as { GeolocationPosition?: { prototype: object } }).GeolocationPosition
+    ?.prototype;
+  const told = receiver && Object.getOwnPropertyDescriptor(receiver, 'timestamp')?.get;
+  if (receiver && told)
+    Object.defineProperty(receiver, 'timestamp', {
+      get(this: unknown) {
+        return (told.call(this) as number) + ahead;
+      },
+    });
 }
