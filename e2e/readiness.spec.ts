@@ -13,11 +13,12 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
   await expect(readiness(page)).toContainText('chance of a pass, between', { timeout: 20_000 });
   await expect(readiness(page)).toContainText('Nearly');
-  // One bad habit is the story of this learner.
+  // One bad habit is the story of this learner; on some days a single grave mark costs more.
   const work = page.getByRole('region', { name: 'What to work on next' });
-  await expect(work.getByRole('listitem').first()).toContainText('Looking round before moving off');
-  await expect(work.getByRole('listitem').first()).toContainText('chin to shoulder');
-  await expect(work.getByRole('listitem').first()).toContainText('Practise it on');
+  const habit = work.getByRole('listitem').filter({ hasText: 'Looking round before moving off' });
+  await expect(habit).toContainText('chin to shoulder');
+  await expect(habit).toContainText('Practise it on');
+  await expect(work.getByRole('listitem').first()).toContainText(/^1.*Gains \d+\.\d points of chance/);
   // Papers that run out before the test are a condition.
   const conditions = page.getByRole('region', { name: 'What “ready” asks for' });
   await expect(conditions).toContainText('Theory pass runs out');
