@@ -57,9 +57,10 @@ export function endDrive(
   countedBecause: string | null,
 ): readonly EventBody[] {
   const running = openRun(drive);
-  const counted = countedBecause === null ? {} : { counts: true, reason: countedBecause };
-  return [...(running ? [stopped(running)] : []), { kind: 'end', how, ...counted }];
+  return [...(running ? [stopped(running)] : []), { kind: 'end', how, ...counted(countedBecause) }];
 }
+
+const counted = (because: string | null) => (because === null ? {} : { counts: true, reason: because });
 
 /**
  * Counts a drive that ended as a full test although parts of the plan are missing, or no longer does.
@@ -68,10 +69,9 @@ export function endDrive(
  */
 export function countAsFull({ end }: Pick<Drive, 'end'>, because: string | null): readonly Timed[] {
   if (!end) return [];
-  const counted = because === null ? {} : { counts: true, reason: because };
   return [
     { kind: 'retract', of: end.id },
-    { kind: 'end', how: end.how, ...counted, at: end.at },
+    { kind: 'end', how: end.how, ...counted(because), at: end.at },
   ];
 }
 

@@ -47,7 +47,6 @@ interface Drive {
   readonly test: TestView;
   readonly standard: Standard;
   readonly judgement: Judgement;
-  /** The way of the route that was driven, when it is known. */
   /** The route that was driven, if any. */
   readonly route: Route | null;
   /** The verdict under other standards; null where too little carried over to say. */

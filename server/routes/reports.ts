@@ -139,10 +139,11 @@ async function underOthers(db: Database, { test, standard, events }: Judged) {
 const fileName = (test: TestView, ending: string): string =>
   logFileName(test).replace(/\.[\w.]+$/, `.${ending}`);
 
-/** Every mark in time order, a row each. */
+/** The route that was driven, as it is kept now. */
 const routeDriven = async (db: Database, { route }: TestView): Promise<Route | null> =>
   (route && (await routeById(db, route.id))?.route) ?? null;
 
+/** Every mark in time order, a row each. */
 function marksOf({ test, standard, judgement }: Judged, route: Route | null) {
   const { itemOf, severities } = compileStandard(standard);
   const positions = positionsOf(judgement.marks, judgement.drive, route);

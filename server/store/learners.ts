@@ -2,10 +2,8 @@ import { sql } from 'kysely';
 import type { LearnerView, NewLearner, Overrule, PaperToKeep } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
 import type { Database } from './database';
-import { likePattern } from './search';
-
-/** Where the standard of the school stands among its settings. */
-export const SCHOOL = 'school';
+import { SCHOOL } from './school';
+import { nameHas } from './search';
 
 const LATER = '9999-99-99';
 
@@ -76,8 +74,7 @@ export async function listLearners(
     .orderBy(key)
     .orderBy('learners.id')
     .limit(limit);
-  if (search !== null && nameKey(search) !== '')
-    query = query.where(sql<boolean>`learners.name_key like ${likePattern(search)} escape '!'`);
+  if (search !== null) query = query.where(nameHas(search));
   if (after) {
     const [from, id] = after;
     query = query.where(sql<boolean>`(${key}, learners.id) > (${from}, ${id})`);

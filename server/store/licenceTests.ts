@@ -27,18 +27,16 @@ const entriesOf = (db: Database, learner: string) =>
     .orderBy('starts_at')
     .execute();
 
-/** The entry that counts: the next one that is not over, else the last one; null without any. */
-async function entryNow(db: Database, learner: string, now: Date) {
-  const entries = await entriesOf(db, learner);
-  const comes = entries.find(
-    ({ starts_at, zone }) => dayIn(starts_at, zone) >= dayIn(now.toISOString(), zone),
-  );
-  return comes ?? entries.at(-1) ?? null;
-}
+type Entry = Awaited<ReturnType<typeof entriesOf>>[number];
 
-/** Puts the day of the diary on the learner's record. */
+/** The first one whose day is not over. */
+const comingOf = (entries: readonly Entry[], now: Date): Entry | undefined =>
+  entries.find(({ starts_at, zone }) => dayIn(starts_at, zone) >= dayIn(now.toISOString(), zone));
+
+/** Puts the day of the diary on the learner's record: that of the next test, else of the last one. */
 export async function followDiary(db: Database, learner: string, now: Date): Promise<void> {
-  const entry = await entryNow(db, learner, now);
+  const entries = await entriesOf(db, learner);
+  const entry = comingOf(entries, now) ?? entries.at(-1);
   const day = entry ? dayIn(entry.starts_at, entry.zone) : null;
   await db
     .updateTable('learners')
@@ -55,11 +53,7 @@ export async function bookTest(
   day: string | null,
   by: { readonly instructor: string; readonly zone: string; readonly now: Date },
 ): Promise<void> {
-  const entry = await entryNow(db, learner, by.now);
-  const comes =
-    entry !== null && dayIn(entry.starts_at, entry.zone) >= dayIn(by.now.toISOString(), entry.zone)
-      ? entry
-      : null;
+  const comes = comingOf(await entriesOf(db, learner), by.now);
   if (comes) {
     const hour = dayjs(comes.starts_at).tz(comes.zone).format('HH:mm');
     await db

@@ -1,10 +1,9 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
-import { nameKey } from '../../core/names';
 import type { Standard } from '../../core/standard';
 import type { Database } from './database';
-import { likePattern } from './search';
+import { nameHas } from './search';
 import { standardOf } from './standards';
 
 const selectTests = (db: Database) =>
@@ -75,8 +74,7 @@ export async function listTests(
 ): Promise<TestView[]> {
   let query = selectTests(db).orderBy('tests.started_at', 'desc').orderBy('tests.id').limit(limit);
   if (learner !== null) query = query.where('tests.learner', '=', learner);
-  if (search !== null && nameKey(search) !== '')
-    query = query.where(sql<boolean>`learners.name_key like ${likePattern(search)} escape '!'`);
+  if (search !== null) query = query.where(nameHas(search));
   if (from !== null) query = query.where('tests.started_at', '>=', from);
   if (after) {
     const [startedAt, id] = after;

@@ -29,8 +29,8 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const navigate = useNavigate();
   const [letters, setLetters] = useState('');
   // Words such as “report” are of screens, not of names.
-  const { learners } = useLearnersFound(letters.split(/\s+/)[0] ?? '');
   const search = letters.trim().split(/\s+/)[0] ?? '';
+  const { learners } = useLearnersFound(search);
   const { data: tests } = useTestsQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },

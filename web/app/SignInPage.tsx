@@ -4,9 +4,11 @@ import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation }
 import { colour, ErrorNote, Wren } from '../ui';
 import { forgetTheDay } from './offline';
 
-/** Name and passphrase, checked as far as a page can. */
+/** Name and passphrase, checked as far as a page can, and the way into the demo. */
 function useSignIn() {
+  const { data: health } = useHealthQuery();
   const [signIn, { error, isLoading }] = useSignInMutation();
+  const [signInToDemo, demo] = useSignInToDemoMutation();
   const [missing, setMissing] = useState<ReadonlySet<string>>(new Set());
   // Two words, and every kilobyte here comes before the first screen: no form library; the server has the rules.
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -39,15 +41,12 @@ function useSignIn() {
       />
     </>
   );
-  return { submit, fields, error, isLoading };
+  return { health, submit, fields, failure: error ?? demo.error, isLoading, signInToDemo, demo };
 }
 
 /** Signs in again over a screen whose session has ended. */
 export function SignInForm({ name }: { readonly name: string }) {
-  const { data: health } = useHealthQuery();
-  const { submit, fields, error, isLoading } = useSignIn();
-  const [signInToDemo, demo] = useSignInToDemoMutation();
-  const failure = error ?? demo.error;
+  const { health, submit, fields, failure, isLoading, signInToDemo, demo } = useSignIn();
   return (
     <Stack component="form" spacing={2.5} noValidate onSubmit={submit} sx={{ p: 3 }}>
       <Typography id="signed-out" variant="h2">
@@ -69,10 +68,7 @@ export function SignInForm({ name }: { readonly name: string }) {
 }
 
 export function SignInPage() {
-  const { data: health } = useHealthQuery();
-  const { submit, fields, error, isLoading } = useSignIn();
-  const [signInToDemo, demo] = useSignInToDemoMutation();
-  const failure = error ?? demo.error;
+  const { health, submit, fields, failure, isLoading, signInToDemo, demo } = useSignIn();
   return (
     <Box
       component="main"

@@ -1,4 +1,5 @@
 export { FeatureGlyph } from './FeatureGlyph';
 export { SideWarning } from './SideWarning';
+export { useRouteInUnits } from './useRouteInUnits';
 export { useUnits } from './useUnits';
 export { distanceText, featureText, lengthText, minutesText, speedText } from './words';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { errorText, useLearnerPagesInfiniteQuery } from '../api';
 import { LearnerRow } from '../people';
-import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam } from '../ui';
+import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../ui';
 import { NewLearnerDialog } from './NewLearnerDialog';
 
 /** Everybody who learns here, found by name, by name or by their next test. */
@@ -36,14 +36,7 @@ export function LearnersPage() {
           label="Sort by"
           value={sort}
           onChange={(event) =>
-            setParams(
-              (before) => {
-                const next = new URLSearchParams(before);
-                next.set('sort', event.target.value);
-                return next;
-              },
-              { replace: true },
-            )
+            setParams((before) => withParam(before, 'sort', event.target.value), { replace: true })
           }
         >
           <MenuItem value="test">Next licence test</MenuItem>

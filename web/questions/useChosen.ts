@@ -2,6 +2,7 @@ import { useSearchParams } from 'react-router';
 import type { LearnerView, VehicleView } from '../../contract';
 import { useLearnerQuery, useTestsQuery, useVehiclesQuery } from '../api';
 import { skipToken } from '@reduxjs/toolkit/query';
+import { withParam } from '../ui';
 
 export interface Chosen {
   readonly learner: LearnerView | null;
@@ -26,16 +27,7 @@ export function useChosen(): Chosen {
     learner: learner.currentData ?? null,
     vehicle: all.find(({ id }) => id === wanted) ?? all[0] ?? null,
     vehicles: all,
-    choose: (what, id) =>
-      setParams(
-        (before) => {
-          const next = new URLSearchParams(before);
-          if (id === '') next.delete(what);
-          else next.set(what, id);
-          return next;
-        },
-        { replace: true },
-      ),
+    choose: (what, id) => setParams((before) => withParam(before, what, id), { replace: true }),
     error: learner.error ?? vehicles.error,
     loading: learner.isFetching || vehicles.isLoading,
   };

@@ -13,8 +13,8 @@ import { Link, useParams } from 'react-router';
 import { goodReception, poorReception, replayOf, replayOfTrack, type Replay } from '../../core/guidance';
 import { frameAt, metresAlong, stretchOf, type Place } from '../../core/geo';
 import { readGpx, timingOf, type Route } from '../../core/route';
-import { errorText, useRouteQuery } from '../api';
-import { distanceText, FeatureGlyph, featureText, speedText, useUnits } from '../features';
+import { errorText } from '../api';
+import { distanceText, FeatureGlyph, featureText, speedText, useRouteInUnits } from '../features';
 import { Marker, NetworkMap, type MapLine, type View } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
 import { deviceReceiver } from '../position';
@@ -25,12 +25,7 @@ import { hush, speak } from './voice';
 
 export function RehearsePage() {
   const { route: id = '' } = useParams();
-  const { data: held, error, isLoading, refetch } = useRouteQuery(id);
-  const units = useUnits();
-  const data = useMemo(
-    () => (held ? { ...held, route: { ...held.route, units } } : undefined),
-    [held, units],
-  );
+  const { view: data, error, isLoading, refetch } = useRouteInUnits(id);
   const network = useNetwork(data?.route.network?.id ?? null);
   if (isLoading) return <LoadingNote what="the route" />;
   if (!data)

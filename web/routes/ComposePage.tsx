@@ -35,7 +35,7 @@ import { FeatureGlyph, lengthText, minutesText, useUnits } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { told, useNetwork, type Composed, type OpenNetwork } from '../network';
 import { LearnerPicker } from '../people';
-import { colour, EmptyNote, ErrorNote, LoadingNote, NumberField, OpeningRow } from '../ui';
+import { colour, EmptyNote, ErrorNote, LoadingNote, NumberField, OpeningRow, withParam } from '../ui';
 
 /** Kinds that somebody asks for in a route, in the order in which they come to mind. */
 const WISHES: readonly FeatureKindId[] = [
@@ -229,15 +229,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
           label="Practise the weak skills of"
           chosen={learner}
           onChoose={(picked) =>
-            setParams(
-              (before) => {
-                const next = new URLSearchParams(before);
-                if (picked) next.set('learner', picked.id);
-                else next.delete('learner');
-                return next;
-              },
-              { replace: true },
-            )
+            setParams((before) => withParam(before, 'learner', picked?.id ?? ''), { replace: true })
           }
         />
         {learner ? (

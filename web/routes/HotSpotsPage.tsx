@@ -18,7 +18,7 @@ import { frameAt } from '../../core/geo';
 import { Marker, NetworkMap, useProjection, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
 import { LearnerPicker } from '../people';
-import { colour, dayText, EmptyNote, ErrorNote, Glyph, LoadingNote } from '../ui';
+import { colour, dayText, EmptyNote, ErrorNote, Glyph, LoadingNote, withParam } from '../ui';
 
 const gravities = ['Anything noted', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
 const hours = [
@@ -45,12 +45,7 @@ export function HotSpotsPage() {
   };
   const { data, error, isFetching, refetch } = usePlacesQuery(filter);
   const network = useNetwork(null);
-  const choose = (key: string, value: string) => {
-    const next = new URLSearchParams(params);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setParams(next, { replace: true });
-  };
+  const choose = (key: string, value: string) => setParams(withParam(params, key, value), { replace: true });
   const place = data?.places.find(({ site }) => site.key === params.get('place')) ?? null;
   const select = (
     key: string,

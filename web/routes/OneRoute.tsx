@@ -1,16 +1,14 @@
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { RouteView } from '../../contract';
-import { errorText, useRouteQuery } from '../api';
-import { useUnits } from '../features';
+import { errorText } from '../api';
+import { useRouteInUnits } from '../features';
 import { ErrorNote, LoadingNote } from '../ui';
 
 /** The route of the address, once it is loaded; its lengths and speeds in the units of the school. */
 export function OneRoute({ children }: { readonly children: (view: RouteView) => ReactNode }) {
   const { route = '' } = useParams();
-  const { data, error, isLoading, refetch } = useRouteQuery(route);
-  const units = useUnits();
-  const view = useMemo(() => (data ? { ...data, route: { ...data.route, units } } : null), [data, units]);
+  const { view, error, isLoading, refetch } = useRouteInUnits(route);
   if (isLoading) return <LoadingNote what="the route" />;
   if (!view)
     return (

@@ -88,7 +88,7 @@ export function SetupPage() {
           learner: { id: learner.id, name: learner.name },
           instructor,
           vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
-          route: route && !isFixedCourse(under) ? { id: route.id, title: route.title } : null,
+          route: route && !course ? { id: route.id, title: route.title } : null,
           standard: { id: under.id, version: under.version, title: under.title },
           retest,
           startedAt: new Date().toISOString(),

@@ -17,5 +17,6 @@ export { tokens, type Palette } from './tokens';
 export { useHistory } from './useHistory';
 export { useLight, type LightChoice } from './useLight';
 export { useSearchParam } from './useSearchParam';
+export { withParam } from './withParam';
 export { WideTable } from './WideTable';
 export { Wren } from './Wren';

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { withParam } from './withParam';
 
 /** So long typing rests before it stands in the address, in milliseconds. */
 const REST = 250;
@@ -14,16 +15,7 @@ export function useSearchParam(
   useEffect(() => {
     if (letters.trim() === searched) return;
     const timer = setTimeout(
-      () =>
-        setParams(
-          (before) => {
-            const next = new URLSearchParams(before);
-            if (letters.trim() === '') next.delete(key);
-            else next.set(key, letters.trim());
-            return next;
-          },
-          { replace: true },
-        ),
+      () => setParams((before) => withParam(before, key, letters.trim()), { replace: true }),
       REST,
     );
     return () => clearTimeout(timer);

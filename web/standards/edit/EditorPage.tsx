@@ -13,7 +13,7 @@ import {
   type StandardPart,
 } from '../../../core/standard';
 import { errorText, useAddStandardMutation, useStandardQuery, useStandardsQuery } from '../../api';
-import { colour, ErrorNote, LoadingNote } from '../../ui';
+import { colour, ErrorNote, LoadingNote, withParam } from '../../ui';
 import { freeId } from './draft';
 import { EditorProvider, partOf } from './editor';
 import { LivePanel } from './LivePanel';
@@ -89,11 +89,7 @@ function OpenEditor(props: Props) {
   const { problems } = checked;
 
   const part = standardParts.find((name) => slugOf(name) === params.get('part')) ?? 'What passes';
-  const goTo = (name: StandardPart) => {
-    const next = new URLSearchParams(params);
-    next.set('part', slugOf(name));
-    setParams(next, { replace: true });
-  };
+  const goTo = (name: StandardPart) => setParams(withParam(params, 'part', slugOf(name)), { replace: true });
   const Form = partForms[part];
   const broken = (name: StandardPart) => problems.filter((problem) => partOf(problem) === name).length;
 

@@ -1,0 +1,25 @@
+import type { SchoolView } from '../../contract';
+import type { Database } from './database';
+import { settingsHeld } from './settings';
+import { newestStandard } from './standards';
+
+/** Where what holds for the whole school stands among its settings. */
+export const SCHOOL = 'school';
+
+/** The school's own words; units follow the standard of its last mock until somebody says otherwise. */
+export async function schoolHeld(db: Database): Promise<SchoolView> {
+  const { body, revision } = await settingsHeld(db, SCHOOL);
+  const standard = typeof body.standard === 'string' ? body.standard : null;
+  const units = body.units === 'metric' || body.units === 'imperial' ? body.units : null;
+  return { standard, units: units ?? (await unitsOfLastMock(db)) ?? 'imperial', revision };
+}
+
+async function unitsOfLastMock(db: Database): Promise<SchoolView['units'] | null> {
+  const last = await db
+    .selectFrom('tests')
+    .select('standard')
+    .orderBy('started_at', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+  return last ? ((await newestStandard(db, last.standard))?.units ?? null) : null;
+}
