@@ -194,3 +194,19 @@ test('all drives of the school are judged under one standard, and each opens', a
   await row.getByRole('link').click();
   await expect(page.getByRole('heading', { name: 'Judged under other standards' })).toBeVisible();
 });
+
+test('the list of standards comes whole: nothing moves under a finger when one of them takes its time', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.route('**/api/v1/standards/fault-ceiling/*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1_500));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Standards' }).click();
+  const last = page.getByRole('link', { name: 'Timed yard', exact: true });
+  await expect(last).toBeVisible();
+  const first = await last.boundingBox();
+  await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
+  expect(await last.boundingBox()).toEqual(first);
+});

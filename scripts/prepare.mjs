@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -53,7 +54,13 @@ function* filesBelow(folder) {
 /** Names, sizes and times of all that goes into the build. */
 function sourceStamp() {
   const hash = createHash('sha256').update(lockHash());
-  const singles = ['package.json', 'vite.config.ts', 'vite.server.config.ts', 'tsconfig.base.json'];
+  const singles = [
+    'package.json',
+    'vite.config.ts',
+    'vite.server.config.ts',
+    'tsconfig.base.json',
+    'scripts/prepare.mjs',
+  ];
   const files = [
     ...['core', 'contract', 'server', 'web'].flatMap((folder) => [...filesBelow(join(root, folder))]),
     ...singles.map((file) => join(root, file)),
@@ -74,8 +81,22 @@ export function ensureBuilt() {
   run(process.execPath, [vite, 'build', '-c', 'vite.server.config.ts', '--logLevel', 'warn'], {
     quiet: true,
   });
+  compressBeside(join(root, 'dist', 'web'));
   mkdirSync(dirname(BUILT), { recursive: true });
   writeFileSync(BUILT, wanted);
+}
+
+/** Once at the build instead of at each request: the server sends the compressed file that stands beside. */
+function compressBeside(folder) {
+  for (const file of [...filesBelow(folder)].filter((name) => /\.(js|css|html|svg|json)$/.test(name))) {
+    const content = readFileSync(file);
+    if (content.length < 1_024) continue;
+    writeFileSync(
+      `${file}.br`,
+      brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }),
+    );
+    writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }));
+  }
 }
 
 /** Where Debian's Chromium without a window is; installed when it is missing and we may. */

@@ -34,7 +34,7 @@ const TRACKED_DAYS = 12;
 
 /**
  * Fills an empty database with a made-up school's term: learners, vehicles, and four months of mocks that
- * end today. The same seed and day give the same school.
+ * end today. The same seed gives the same marks on any day, and on the same day the same school.
  */
 export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Promise<void> {
   const random = randomFrom(seed);
@@ -138,6 +138,7 @@ async function seedMocks(
     const progress = who.mocks === 1 ? 0 : n / (who.mocks - 1);
     const pegs = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
     const drive = demoDrive(random, standard, who, {
+      test,
       startedAt,
       progress,
       pegs,

@@ -101,7 +101,7 @@ export async function seedDiary(
     readonly routes: readonly Route[];
   },
 ): Promise<void> {
-  const random = randomFrom(seedOf(`diary ${dayOf(today.getTime())}`));
+  const random = randomFrom(seedOf('diary'));
   const at = (day: number, hour: number, minute = 0): string => {
     const date = new Date(today.getTime() + day * DAY);
     return new Date(

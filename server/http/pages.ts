@@ -19,6 +19,8 @@ export const pages =
 /** False when there is no such file. */
 async function sendFile(ctx: Context, root: string, path: string): Promise<boolean> {
   const hashed = path.startsWith('/assets/');
+  // The build puts a compressed file beside each.
+  ctx.vary('Accept-Encoding');
   try {
     await send(ctx, path, { root, immutable: hashed, maxAge: hashed ? 31_536_000_000 : 0 });
     return true;

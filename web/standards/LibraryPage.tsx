@@ -1,9 +1,10 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
+import { useSelector } from 'react-redux';
 import { Link } from 'react-router';
 import type { StandardSummary } from '../../contract';
-import { limitSentence, runExamples } from '../../core/standard';
-import { errorText, useStandardQuery, useStandardsQuery } from '../api';
+import { limitSentence, runExamples, type StandardRef } from '../../core/standard';
+import { api, errorText, useStandardQuery, useStandardsQuery } from '../api';
 import { colour, ErrorNote, LoadingNote } from '../ui';
 import { ExamplesSign } from './ExamplesSign';
 import { sureWords } from './sure';
@@ -15,6 +16,14 @@ export function LibraryPage() {
   const { data, error, isLoading, refetch } = useStandardsQuery();
   const [importing, setImporting] = useState(false);
   const ids = [...new Set(data?.items.map(({ id }) => id))];
+  const rows = ids.map((id) => data?.items.filter((summary) => summary.id === id) ?? []);
+  // Rows grow with what is read of each standard: until all is there, a link could move from under a finger.
+  const whole = useSelector((state: WithApi) =>
+    rows.every(([newest]) => {
+      const { isSuccess, isError } = api.endpoints.standard.select(refOf(newest))(state);
+      return isSuccess || isError;
+    }),
+  );
   return (
     <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', gap: 2, flexWrap: 'wrap' }}>
@@ -29,15 +38,15 @@ export function LibraryPage() {
           Bring a standard file
         </Button>
       </Stack>
-      {isLoading ? <LoadingNote what="the standards" /> : null}
+      {isLoading || !whole ? <LoadingNote what="the standards" /> : null}
       {error ? (
         <ErrorNote title="The standards could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}
         </ErrorNote>
       ) : null}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {ids.map((id) => (
-          <Row key={id} versions={data?.items.filter((summary) => summary.id === id) ?? []} />
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, visibility: whole ? 'visible' : 'hidden' }}>
+        {rows.map((versions) => (
+          <Row key={versions[0]?.id} versions={versions} />
         ))}
       </Box>
       {importing ? (
@@ -49,13 +58,17 @@ export function LibraryPage() {
   );
 }
 
+type WithApi = Parameters<ReturnType<typeof api.endpoints.standard.select>>[0];
+
+const refOf = (summary: StandardSummary | undefined): StandardRef => ({
+  id: summary?.id ?? '',
+  version: summary?.version ?? '',
+});
+
 /** One standard by its newest version; the earlier ones stay to be read. */
 function Row({ versions }: { readonly versions: readonly StandardSummary[] }) {
   const [newest, ...earlier] = versions;
-  const { data: standard } = useStandardQuery(
-    { id: newest?.id ?? '', version: newest?.version ?? '' },
-    { skip: !newest },
-  );
+  const { data: standard } = useStandardQuery(refOf(newest), { skip: !newest });
   if (!newest) return null;
   const { id, version, title } = newest;
   return (
