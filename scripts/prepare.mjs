@@ -81,12 +81,12 @@ export function ensureBuilt() {
   run(process.execPath, [vite, 'build', '-c', 'vite.server.config.ts', '--logLevel', 'warn'], {
     quiet: true,
   });
-  compressBeside(join(root, 'dist', 'web'));
+  compressBeside(join(root, 'dist', 'web', 'assets'));
   mkdirSync(dirname(BUILT), { recursive: true });
   writeFileSync(BUILT, wanted);
 }
 
-/** Once at the build instead of at each request: the server sends the compressed file that stands beside. */
+/** Files that never change are compressed once, not at each request: the server sends what stands beside them. */
 function compressBeside(folder) {
   for (const file of [...filesBelow(folder)].filter((name) => /\.(js|css|html|svg|json)$/.test(name))) {
     const content = readFileSync(file);

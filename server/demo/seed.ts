@@ -9,6 +9,7 @@ import {
   addVehicle,
   changeLearner,
   changeVehicle,
+  inTransaction,
   keepNetwork,
   keepRoute,
   keepSettings,
@@ -36,7 +37,11 @@ const TRACKED_DAYS = 12;
  * Fills an empty database with a made-up school's term: learners, vehicles, and four months of mocks that
  * end today. The same seed gives the same marks on any day, and on the same day the same school.
  */
-export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Promise<void> {
+export const seedDemo = (db: Database, today: Date): Promise<void> =>
+  // All of it or nothing: a demo that was cut off while it was made is made anew.
+  inTransaction(db, (all) => fill(all, today, DEMO_SEED));
+
+async function fill(db: Database, today: Date, seed: number): Promise<void> {
   const random = randomFrom(seed);
   await keepSettings(db, SCHOOL, 0, { standard: 'fault-ceiling', units: 'imperial' });
   const instructors: string[] = [];
@@ -79,11 +84,8 @@ export async function seedDemo(db: Database, today: Date, seed = DEMO_SEED): Pro
       routeOf: (mock) => routes[(3 * n + 5 * mock) % routes.length] ?? null,
     });
   }
-  // Many small entries: one by one each would wait for the disk.
-  await db.transaction().execute(async (all) => {
-    await seedResults(all, today, learners, randomFrom(seed + 4));
-    await seedDiary(all, today, { learners, instructors, vehicles, routes });
-  });
+  await seedResults(db, today, learners, randomFrom(seed + 4));
+  await seedDiary(db, today, { learners, instructors, vehicles, routes });
 }
 
 /** The county and its routes; also for a demo school that was made before there were any. */

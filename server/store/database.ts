@@ -1,16 +1,13 @@
-import { existsSync, mkdirSync, rmSync } from 'node:fs';
+import { closeSync, mkdirSync, openSync } from 'node:fs';
 import { dirname } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { Kysely, Migrator, SqliteDialect } from 'kysely';
-import { migrations } from './migrations';
+import { Kysely, SqliteDialect } from 'kysely';
+import { OWNER_ONLY } from './backup';
+import { isNewest, migrate } from './migrate';
+import { DatabaseProblem } from './problem';
 import type { Tables } from './schema';
 
 export type Database = Kysely<Tables>;
-
-/** Something about the database file that the person who runs the server must know; not a bug. */
-export class DatabaseProblem extends Error {
-  override readonly name = 'DatabaseProblem';
-}
 
 /**
  * Opens a database file, made when it is not there, and brings it to the newest version. A file with data
@@ -22,14 +19,13 @@ export class DatabaseProblem extends Error {
 export async function openDatabase(file: string, to?: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sqlite = connect(file);
-  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
   try {
-    await migrate(db, sqlite, file, to);
+    await migrate(sqlite, file, to);
   } catch (error) {
-    await db.destroy();
+    sqlite.close();
     throw error;
   }
-  return db;
+  return new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
 }
 
 /**
@@ -39,19 +35,19 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
  */
 export function openToRead(file: string): Database {
   let database;
-  let done: string[];
+  let newest: boolean;
   try {
     database = new SQLite(file, { readonly: true, fileMustExist: true });
-    done = appliedMigrations(database);
+    newest = isNewest(database);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
     throw new DatabaseProblem(`${file} cannot be opened as a database: ${why}`);
   }
-  if (done.at(-1) !== Object.keys(migrations).at(-1))
-    throw new DatabaseProblem(
-      `${file} is of another version of Jasperwren; start the server on it once, or update the program.`,
-    );
-  return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
+  if (newest) return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
+  database.close();
+  throw new DatabaseProblem(
+    `${file} is of another version of Jasperwren; start the server on it once, or update the program.`,
+  );
 }
 
 /** All of some work or nothing of it; within a transaction it is part of that one. */
@@ -60,6 +56,7 @@ export const inTransaction = <T>(db: Database, work: (all: Database) => Promise<
 
 function connect(file: string): SQLite.Database {
   try {
+    closeSync(openSync(file, 'a', OWNER_ONLY));
     const sqlite = new SQLite(file);
     sqlite.pragma('journal_mode = WAL');
     // An event that was acknowledged is on disk, also when the power goes.
@@ -71,31 +68,4 @@ function connect(file: string): SQLite.Database {
     const why = error instanceof Error ? error.message : String(error);
     throw new DatabaseProblem(`${file} cannot be opened as a database: ${why}`);
   }
-}
-
-async function migrate(db: Database, sqlite: SQLite.Database, file: string, to?: string): Promise<void> {
-  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
-  const done = appliedMigrations(sqlite);
-  const unknown = done.find((name) => !(name in migrations));
-  if (unknown)
-    throw new DatabaseProblem(
-      `${file} comes from a newer Jasperwren (it has ${unknown}); nothing was changed. Update the program.`,
-    );
-  const last = to ?? Object.keys(migrations).at(-1);
-  if (last === undefined || done.includes(last)) return;
-  const latest = done.at(-1);
-  if (latest !== undefined) backUp(sqlite, `${file}.before-${last}`);
-  const { error } = await migrator.migrateTo(last);
-  if (error) throw error;
-}
-
-function appliedMigrations(sqlite: SQLite.Database): string[] {
-  const table = sqlite.prepare(`select 1 from sqlite_master where name = 'kysely_migration'`).get();
-  if (!table) return [];
-  return sqlite.prepare<[], string>('select name from kysely_migration order by name').pluck().all();
-}
-
-function backUp(sqlite: SQLite.Database, to: string): void {
-  if (existsSync(to)) rmSync(to);
-  sqlite.prepare('vacuum into ?').run(to);
 }

@@ -1,5 +1,5 @@
 import type { DrillEvent } from '../../core/questions';
-import type { Database } from './database';
+import { inTransaction, type Database } from './database';
 
 /** A learner's drill log, in the order in which it came. */
 export async function drillOf(db: Database, learner: string): Promise<DrillEvent[]> {
@@ -18,7 +18,7 @@ export async function addDrill(
   learner: string,
   events: readonly DrillEvent[],
 ): Promise<number> {
-  return db.transaction().execute(async (transaction) => {
+  return inTransaction(db, async (transaction) => {
     let added = 0;
     for (const event of events) {
       const { id, device, seq, at } = event;

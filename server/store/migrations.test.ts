@@ -1,6 +1,7 @@
-import { existsSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from '@jest/globals';
-import { sql } from 'kysely';
+import SQLite from 'better-sqlite3';
+import { Kysely, sql, SqliteDialect } from 'kysely';
 import { nameKey } from '../../core/names';
 import { scratchFolder } from '../testing';
 import { openDatabase } from './database';
@@ -10,24 +11,84 @@ const folder = scratchFolder();
 afterAll(() => folder.remove());
 const names = Object.keys(migrations);
 
+/** A school as an earlier program left it. */
+async function earlierSchool(file: string, from: string): Promise<void> {
+  const old = await openDatabase(file, from);
+  await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
+  await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
+  await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
+  await sql`insert into tests
+    (id, learner, instructor, vehicle, standard, standard_version, retest, started_at, zone, ready)
+    values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
+  // Position fixes were once among the events.
+  const fixes = sql.table(from === '001-first' ? 'events' : 'fixes');
+  await sql`insert into events (test, id, device, seq, at, body) values
+    ('t', 'e1', 'd', 1, '', '{"kind":"fault"}')`.execute(old);
+  await sql`insert into ${fixes} (test, id, device, seq, at, body) values
+    ('t', 'e2', 'd', 2, '', '{"kind":"fix"}')`.execute(old);
+  await old.destroy();
+}
+
+/** Runs so many statements of a migration as an earlier program did: each on disk at once. True when those were all. */
+async function cutOff(file: string, name: string, statements: number): Promise<boolean> {
+  const sqlite = new SQLite(file);
+  let left = statements;
+  const cut = new Error('the power went');
+  const prepare = (text: string) => {
+    if (left === 0) throw cut;
+    left -= 1;
+    const statement = sqlite.prepare<unknown[]>(text);
+    return {
+      reader: statement.reader,
+      all: (values: readonly unknown[]) => statement.all(...values),
+      run: (values: readonly unknown[]) => statement.run(...values),
+      iterate: (values: readonly unknown[]) => statement.iterate(...values),
+    };
+  };
+  const db = new Kysely<unknown>({
+    dialect: new SqliteDialect({ database: { close: () => undefined, prepare } }),
+  });
+  try {
+    await migrations[name]?.up(db);
+    return true;
+  } catch (error) {
+    if (error !== cut) throw error;
+    return false;
+  } finally {
+    sqlite.close();
+  }
+}
+
+/** Tables and columns, and what was marked. */
+function contentOf(file: string) {
+  const sqlite = new SQLite(file);
+  const list = (query: string) => sqlite.prepare(query).pluck().all();
+  const tables = list(`select name from sqlite_master where type = 'table' order by 1`).map(String);
+  const content = {
+    columns: Object.fromEntries(
+      tables.map((table) => [table, list(`select name from pragma_table_info('${table}') order by 1`)]),
+    ),
+    indexes: list(`select name from sqlite_master where type = 'index' order by 1`),
+    events: list('select id from events'),
+    fixes: tables.includes('fixes') ? list('select id from fixes') : [],
+    done: list('select name from kysely_migration order by 1'),
+    names: list('select name_key from learners'),
+  };
+  sqlite.close();
+  return content;
+}
+
+function eventsIn(file: string) {
+  const sqlite = new SQLite(file);
+  const events = sqlite.prepare('select id from events').pluck().all();
+  sqlite.close();
+  return events;
+}
+
 describe('migrations', () => {
   it.each(names.slice(0, -1))('bring a database with data from %s to the newest', async (from) => {
     const file = folder.path(`${from}.db`);
-    const old = await openDatabase(file, from);
-    await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
-    await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
-    await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
-    await sql`insert into tests
-      (id, learner, instructor, vehicle, standard, standard_version, retest, started_at, zone, ready)
-      values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
-    // Position fixes were once among the events.
-    const fixes = sql.table(from === '001-first' ? 'events' : 'fixes');
-    await sql`insert into events (test, id, device, seq, at, body) values
-      ('t', 'e1', 'd', 1, '', '{"kind":"fault"}')`.execute(old);
-    await sql`insert into ${fixes} (test, id, device, seq, at, body) values
-      ('t', 'e2', 'd', 2, '', '{"kind":"fix"}')`.execute(old);
-    await old.destroy();
-
+    await earlierSchool(file, from);
     const now = await openDatabase(file);
     const ids = async (table: 'events' | 'fixes') =>
       (await now.selectFrom(table).select('id').execute()).map(({ id }) => id);
@@ -35,6 +96,46 @@ describe('migrations', () => {
     expect(await ids('fixes')).toEqual(['e2']);
     await now.destroy();
     expect(existsSync(`${file}.before-${names.at(-1)}`)).toBe(true);
+  });
+
+  it.each(names.slice(1))('finish %s, wherever an earlier program was cut off in it', async (name) => {
+    const from = names[names.indexOf(name) - 1] ?? '';
+    const straight = folder.path(`straight-${name}.db`);
+    await earlierSchool(straight, from);
+    await (await openDatabase(straight)).destroy();
+    const wanted = contentOf(straight);
+    let cut = 0;
+    for (let all = false; !all; cut += 1) {
+      const file = folder.path(`half-${name}-${cut}.db`);
+      await earlierSchool(file, from);
+      all = await cutOff(file, name, cut);
+      await (await openDatabase(file)).destroy();
+      expect(contentOf(file)).toEqual(wanted);
+    }
+    expect(cut).toBeGreaterThan(1);
+  });
+
+  it('never write over an earlier copy, and keep the same one once', async () => {
+    const file = folder.path('kept.db');
+    await earlierSchool(file, '007-names-on-links');
+    const good = `${file}.before-${names.at(-1)}`;
+    writeFileSync(good, 'the only good one');
+    await (await openDatabase(file)).destroy();
+    expect(readFileSync(good, 'utf8')).toBe('the only good one');
+    expect(eventsIn(`${good}.2`)).toEqual(['e1']);
+
+    const broken = folder.path('broken.db');
+    await (await openDatabase(broken, '007-names-on-links')).destroy();
+    const sqlite = new SQLite(broken);
+    sqlite.exec('drop table learners');
+    sqlite.close();
+    const before = readFileSync(broken);
+    for (let times = 0; times < 2; times += 1)
+      await expect(openDatabase(broken)).rejects.toThrow(/no such table: (main\.)?learners/);
+    expect(readFileSync(broken)).toEqual(before);
+    expect(readdirSync(folder.path('')).filter((name) => name.startsWith('broken.db.before'))).toHaveLength(
+      1,
+    );
   });
 
   it('give names the key by which they are found, and keep apart those that have the same one', async () => {

@@ -1,7 +1,7 @@
 import type { QuestionView } from '../../contract';
 import { parseQuestion, type Question } from '../../core/questions';
 import { sql } from 'kysely';
-import type { Database } from './database';
+import { inTransaction, type Database } from './database';
 import type { Tables } from './schema';
 
 /** All questions of the school, in the order in which they came. */
@@ -73,7 +73,7 @@ export async function keepQuestions(
   db: Database,
   questions: readonly Question[],
 ): Promise<{ readonly added: number; readonly changed: number; readonly same: number }> {
-  return db.transaction().execute(async (transaction) => {
+  return inTransaction(db, async (transaction) => {
     const told = { added: 0, changed: 0, same: 0 };
     for (const question of questions) {
       const held = await questionById(transaction, question.id);
@@ -92,7 +92,7 @@ export async function keepQuestions(
 
 /** Brings what ships up to date; what the school has changed stays as it is, and can still go back. */
 export async function keepShippedQuestions(db: Database, questions: readonly Question[]): Promise<void> {
-  await db.transaction().execute(async (transaction) => {
+  await inTransaction(db, async (transaction) => {
     for (const question of questions) {
       const body = JSON.stringify(question);
       const held = await transaction

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
 import type { Standard } from '../../core/standard';
-import type { Database } from './database';
+import { inTransaction, type Database } from './database';
 import { nameHas } from './search';
 import { standardOf } from './standards';
 
@@ -116,7 +116,7 @@ export async function addTest(db: Database, test: NewTest, instructor: string): 
  * @returns how many were new
  */
 export async function addEvents(db: Database, test: string, events: readonly DriveEvent[]): Promise<number> {
-  return db.transaction().execute(async (transaction) => {
+  return inTransaction(db, async (transaction) => {
     let added = 0n;
     for (const table of ['events', 'fixes'] as const) {
       const rows = events
