@@ -1,23 +1,19 @@
 import 'reflect-metadata';
 import type { Habits } from '../core/marking';
-import { IsName } from './isName';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
   IsIn,
-  IsISO8601,
-  IsOptional,
+  IsObject,
   IsString,
-  IsTimeZone,
   IsUUID,
   Length,
   Matches,
   ValidateNested,
 } from 'class-validator';
-
-const plain = { message: 'must be a day such as 2026-12-01' };
+import { IsDay, IsName, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 export class NewLearner {
   @IsUUID()
@@ -29,14 +25,13 @@ export class NewLearner {
   name!: string;
 
   /** Day of the licence test, when one is booked. It goes into the diary. */
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
-  @IsISO8601({ strict: true }, plain)
+  @MayBeNull()
+  @IsDay()
   testDate?: string | null;
 
   /** Where that day is. */
-  @IsOptional()
-  @IsTimeZone()
+  @MayBeMissing()
+  @IsZone()
   zone?: string;
 }
 
@@ -51,9 +46,8 @@ export class PaperToKeep {
   seen!: boolean;
 
   /** Last day on which it is good; null when it does not run out. */
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
-  @IsISO8601({ strict: true }, plain)
+  @MayBeNull()
+  @IsDay()
   until?: string | null;
 }
 
@@ -76,41 +70,41 @@ export interface Overrule {
 }
 
 export class LearnerChange {
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(1, 80)
   @IsName()
   name?: string;
 
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, plain)
-  @IsISO8601({ strict: true }, plain)
+  @MayBeNull()
+  @IsDay()
   testDate?: string | null;
 
-  @IsOptional()
-  @IsTimeZone()
+  @MayBeMissing()
+  @IsZone()
   zone?: string;
 
   /** Id of the standard that is prepared for; null: that of the school, else of the last mock. */
-  @IsOptional()
+  @MayBeNull()
   @IsString()
   @Length(1, 80)
   standard?: string | null;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(12)
   @ValidateNested({ each: true })
   @Type(() => PaperToKeep)
   papers?: PaperToKeep[];
 
-  @IsOptional()
+  @MayBeNull()
+  @IsObject()
   @ValidateNested()
   @Type(() => OverruleToKeep)
   overrule?: OverruleToKeep | null;
 
   /** No longer taught here: kept, but out of the lists. */
-  @IsOptional()
+  @MayBeMissing()
   @IsBoolean()
   left?: boolean;
 }

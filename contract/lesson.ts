@@ -1,39 +1,26 @@
 import 'reflect-metadata';
-import {
-  IsIn,
-  IsInt,
-  IsISO8601,
-  IsLatitude,
-  IsLongitude,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Length,
-  Matches,
-  Max,
-  Min,
-} from 'class-validator';
+import { IsIn, IsInt, IsLatitude, IsLongitude, IsString, IsUUID, Length, Max, Min } from 'class-validator';
+import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 /** A lesson, a licence test or another appointment. */
 export class LessonToKeep {
   @IsIn(['lesson', 'test', 'other'])
   kind!: 'lesson' | 'test' | 'other';
 
-  @IsOptional()
+  @MayBeNull()
   @IsUUID()
   learner?: string | null;
 
-  @IsOptional()
+  @MayBeNull()
   @IsUUID()
   vehicle?: string | null;
 
-  @IsOptional()
+  @MayBeNull()
   @IsString()
   @Length(1, 80)
   route?: string | null;
 
-  @IsISO8601({ strict: true })
-  @Matches(/Z$/, { message: 'must be in UTC, ending in Z' })
+  @IsInstant()
   startsAt!: string;
 
   @IsInt()
@@ -41,31 +28,30 @@ export class LessonToKeep {
   @Max(720)
   minutes!: number;
 
-  @IsString()
-  @Length(1, 60)
+  @IsZone()
   zone!: string;
 
   /** Where it begins, in words. */
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(0, 120)
   place?: string;
 
-  @IsOptional()
+  @MayBeNull()
   @IsLatitude()
   lat?: number | null;
 
-  @IsOptional()
+  @MayBeNull()
   @IsLongitude()
   lon?: number | null;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(0, 400)
   note?: string;
 
   /** What another calendar calls it: brought again, it is the same one. */
-  @IsOptional()
+  @MayBeNull()
   @IsString()
   @Length(1, 255)
   uid?: string | null;

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import { IsBoolean, IsInt, IsOptional, Max, Min } from 'class-validator';
+import { IsBoolean, IsInt, Max, Min } from 'class-validator';
 import type { DriveEvent } from '../core/marking';
 import type { Standard } from '../core/standard';
+import { MayBeMissing } from './rules';
 
 /** A link for a learner to one drive. */
 export class ShareToMake {
@@ -12,7 +13,7 @@ export class ShareToMake {
   days!: number;
 
   /** Whether the learner wants their full name on the page; else it has the first name only. */
-  @IsOptional()
+  @MayBeMissing()
   @IsBoolean()
   fullName?: boolean;
 }

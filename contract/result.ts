@@ -1,13 +1,13 @@
 import 'reflect-metadata';
-import { IsBoolean, IsISO8601, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
+import { IsBoolean, IsString, IsUUID, Length } from 'class-validator';
+import { IsDay, MayBeMissing } from './rules';
 
 /** How an official test went. */
 export class ResultToKeep {
   @IsUUID()
   learner!: string;
 
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a day such as 2026-12-01' })
-  @IsISO8601({ strict: true }, { message: 'must be a day such as 2026-12-01' })
+  @IsDay()
   day!: string;
 
   /** Id of the standard it was taken under. */
@@ -18,7 +18,7 @@ export class ResultToKeep {
   @IsBoolean()
   passed!: boolean;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(0, 400)
   note?: string;

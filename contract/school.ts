@@ -1,10 +1,11 @@
 import 'reflect-metadata';
-import { IsIn, IsOptional, IsString, Length } from 'class-validator';
+import { IsIn, IsString, Length } from 'class-validator';
+import { MayBeNull } from './rules';
 
 /** What holds for the whole school. */
 export class SchoolToKeep {
   /** Id of the standard that learners prepare for unless they have their own; null: that of their last mock. */
-  @IsOptional()
+  @MayBeNull()
   @IsString()
   @Length(1, 80)
   standard?: string | null;

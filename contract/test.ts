@@ -5,9 +5,7 @@ import {
   ArrayMinSize,
   IsArray,
   IsBoolean,
-  IsISO8601,
   IsObject,
-  IsOptional,
   IsString,
   IsUUID,
   Length,
@@ -17,6 +15,7 @@ import {
 import type { DriveEvent, DriveResult } from '../core/marking';
 import { MAX_BATCH } from './constants';
 import type { Breach, StandardRef } from '../core/standard';
+import { IsInstant, IsZone, MayBeNull } from './rules';
 
 export class StandardRefBody {
   @IsString()
@@ -39,12 +38,12 @@ export class NewTest {
   @Type(() => StandardRefBody)
   standard!: StandardRefBody;
 
-  @IsOptional()
+  @MayBeNull()
   @IsUUID()
   vehicle?: string | null;
 
   /** The route that is driven, when one is followed. */
-  @IsOptional()
+  @MayBeNull()
   @IsString()
   @Length(1, 80)
   route?: string | null;
@@ -52,12 +51,10 @@ export class NewTest {
   @IsBoolean()
   retest!: boolean;
 
-  @IsISO8601({ strict: true })
-  @Matches(/Z$/, { message: 'must be in UTC, ending in Z' })
+  @IsInstant()
   startedAt!: string;
 
-  @IsString()
-  @Length(1, 60)
+  @IsZone()
   zone!: string;
 
   /** Ids of the set-up ticks that were in order. */

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
-import { IsObject, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
+import { IsObject, IsString, IsUUID, Length, Matches } from 'class-validator';
 import type { Checkup, ControlId, VehicleCard, VehicleRecord } from '../core/vehicle';
+import { MayBeMissing } from './rules';
 
 const blank = { message: 'must not be blank' };
 
@@ -21,23 +22,23 @@ export class NewVehicle {
 
 /** What is given is changed, the rest stays. Card and record are checked by core/vehicle. */
 export class VehicleChange {
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(1, 60)
   @Matches(/\S/, blank)
   name?: string;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(1, 20)
   @Matches(/\S/, blank)
   plate?: string;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsObject()
   card?: object;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsObject()
   record?: object;
 }

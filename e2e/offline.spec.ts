@@ -11,6 +11,9 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
 }) => {
   test.setTimeout(150_000);
   await enterDemo(page);
+  const old = page.getByText('As the server told it on');
+  await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
+  await expect(old).toBeHidden();
   // What this mock needs is kept: its standard, its route, and where faults gather.
   await expect
     .poll(
@@ -29,6 +32,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await school.kill();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await expect(old).toBeVisible();
   const id = await startMock(page, {
     learner: 'Dafydd Penhale',
     standard: 'Fault ceiling',

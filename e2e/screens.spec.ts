@@ -180,6 +180,28 @@ test('anywhere is a few letters away, and the question mark shows the keys', asy
   await expect(page.getByRole('dialog')).toContainText('Keys on this screen');
 });
 
+test('on a phone, a learner who can be touched stays where they are when what stands above takes its time', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const [path, wait] of [
+    ['tests?*', 1_500],
+    ['lessons?*', 3_500],
+  ] as const)
+    await page.route(`**/api/v1/${path}`, async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      await route.continue();
+    });
+  await enterDemo(page);
+  const mock = page.getByRole('link', { name: /^Start a mock with/ }).first();
+  await mock.scrollIntoViewIfNeeded();
+  const top = async () => (await mock.boundingBox())?.y ?? 0;
+  const first = await top();
+  await expect(page.getByRole('region', { name: 'In the diary' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  expect(Math.abs((await top()) - first)).toBeLessThan(2);
+});
+
 test('a new learner can be added and mocked with; a blank name is refused', async ({ page }) => {
   await enterDemo(page);
   await page.getByRole('button', { name: 'Add a learner' }).click();

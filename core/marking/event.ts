@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { checkShape, failed, type Parsed } from '../problems';
 import { runPhases } from '../standard';
+import { instant, zone } from '../time';
 
 const key = z
   .string()
@@ -9,9 +10,6 @@ const key = z
   .regex(/^[\w.:-]+$/, { error: 'must be letters, digits, dot, colon, dash or underscore' });
 const name = z.string().min(1).max(120);
 const text = z.string().min(1).max(2_000);
-const instant = z.iso.datetime({
-  error: 'must be an ISO instant in UTC, such as 2026-09-14T08:02:11.000Z',
-});
 const place = z
   .strictObject({ lat: z.number().min(-90).max(90), lon: z.number().min(-180).max(180) })
   .readonly();
@@ -111,7 +109,7 @@ export const headerSchema = z
     learner: name,
     retest: z.boolean().default(false),
     startedAt: instant,
-    zone: z.string().min(1).max(60),
+    zone,
   })
   .readonly();
 

@@ -1,4 +1,4 @@
-import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem } from '../problems';
 import type { Standard } from '../standard';
 import { eventProblems } from './check';
 import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
@@ -97,15 +97,8 @@ function readHeader(line: string, path: string): Parsed<LogHeader> {
     path,
     readJson(line, (input) => {
       const format = typeof input === 'object' && input !== null && 'format' in input ? input.format : null;
-      const version = /^jasperwren-log\/(\d+)$/.exec(String(format))?.[1];
-      if (version !== undefined && Number(version) > 1)
-        return failed([
-          {
-            path: 'format',
-            message: `is ${String(format)}, newer than this program reads (${LOG_FORMAT}); update the program`,
-          },
-        ]);
-      return checkShape(headerSchema, input);
+      const newer = newerFormat(format, LOG_FORMAT);
+      return newer ? failed([newer]) : checkShape(headerSchema, input);
     }),
   );
 }

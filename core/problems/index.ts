@@ -1,1 +1,10 @@
-export { type Parsed, type Problem, checkShape, failed, parsed, pathText, problemText } from './problem';
+export {
+  type Parsed,
+  type Problem,
+  checkShape,
+  failed,
+  newerFormat,
+  parsed,
+  pathText,
+  problemText,
+} from './problem';

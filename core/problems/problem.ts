@@ -26,6 +26,17 @@ export function pathText(path: readonly PropertyKey[]): string {
 export const problemText = (problem: Problem): string =>
   problem.path === '' ? problem.message : `${problem.path}: ${problem.message}`;
 
+/** That a format's version is later than the one this program reads; null for anything else. @param own such as `jasperwren-log/1` */
+export function newerFormat(format: unknown, own: string): Problem | null {
+  const [name, version] = own.split('/');
+  const [of, later] = typeof format === 'string' ? format.split('/') : [];
+  if (of !== name || !(Number(later) > Number(version))) return null;
+  return {
+    path: 'format',
+    message: `is ${name}/${Number(later)}, newer than this program reads (${own}); update the program`,
+  };
+}
+
 /** Checks a value against a schema and lists all problems, in the words of this program. */
 export function checkShape<S extends z.ZodType>(schema: S, input: unknown): Parsed<z.output<S>> {
   const result = schema.safeParse(input, { jitless: true, reportInput: true });

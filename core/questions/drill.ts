@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { inOrder, retractedIds } from '../log';
 import { checkShape, type Parsed } from '../problems';
+import { instant } from '../time';
 
 /** How an answer went: not at all, with trouble, well, at once. */
 export const grades = ['again', 'hard', 'good', 'easy'] as const;
@@ -11,7 +12,7 @@ const own = {
   id: z.uuid(),
   device: key,
   seq: z.int().min(0).max(1_000_000_000),
-  at: z.iso.datetime({ error: 'must be an ISO instant in UTC' }),
+  at: instant,
 };
 
 export const drillEventSchema = z.discriminatedUnion('kind', [

@@ -61,8 +61,9 @@ export function readGeoJson(text: string): Parsed<Places> {
     const told = words(properties);
     return [{ lat, lon, name: told('title') || told('name'), text: told('note') || told('description') }];
   });
-  const own = isObject(input) && isObject(input.jasperwren) ? JSON.stringify(input.jasperwren) : '';
-  const title = isObject(input) && isObject(input.jasperwren) ? String(input.jasperwren.title ?? '') : '';
+  const ours = isObject(input) && isObject(input.jasperwren) ? input.jasperwren : null;
+  const own = ours ? JSON.stringify(ours) : '';
+  const title = typeof ours?.title === 'string' ? ours.title : '';
   return placesWith(
     title,
     longest.map(([lon, lat]) => ({ lat, lon, time: null })),

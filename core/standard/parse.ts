@@ -1,4 +1,4 @@
-import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem } from '../problems';
 import { runExamples } from './examples';
 import { referenceProblems } from './references';
 import { STANDARD_FORMAT, standardSchema, type Standard } from './schema';
@@ -49,13 +49,7 @@ function formatProblem(input: unknown): Problem | null {
     return { path: '', message: 'is not a standard: an object is wanted' };
   const format = 'format' in input ? input.format : undefined;
   if (format === STANDARD_FORMAT) return null;
-  const version = /^jasperwren-standard\/(\d+)$/.exec(String(format))?.[1];
-  if (version !== undefined && Number(version) > 1)
-    return {
-      path: 'format',
-      message: `is ${String(format)}, newer than this program reads (${STANDARD_FORMAT}); update the program`,
-    };
-  return { path: 'format', message: `must be ${STANDARD_FORMAT}` };
+  return newerFormat(format, STANDARD_FORMAT) ?? { path: 'format', message: `must be ${STANDARD_FORMAT}` };
 }
 
 function exampleProblems(standard: Standard): Problem[] {

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { checkShape, type Parsed } from '../problems';
+import { day, instant } from '../time';
 import {
   checkItemIds,
   findings,
@@ -10,8 +11,6 @@ import {
   type PaperKind,
 } from './parts';
 
-const instant = z.iso.datetime({ error: 'must be an ISO instant in UTC' });
-const day = z.iso.date({ error: 'must be a day such as 2026-12-01' });
 const text = z.string().max(500);
 
 const tread = z

@@ -1,15 +1,45 @@
 import { bodyParser } from '@koa/bodyparser';
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
-import type { Context } from 'koa';
+import type { Context, Middleware } from 'koa';
 import type { BodyClass } from '../../contract';
 import { pathText, type Problem } from '../../core/problems';
 import { badInput } from './problem';
 
 export const MAX_BODY = '3mb';
 
-/** Reads JSON bodies only. */
-export const body = () => bodyParser({ enableTypes: ['json'], jsonLimit: MAX_BODY, encoding: 'utf-8' });
+/** No file or request of ours is nested deeper; what is could exhaust whoever walks through it. */
+const DEEPEST = 40;
+
+/** Names that every object has already; no property of ours is called so. */
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
+
+/** Reads JSON bodies only, and takes none that would be a burden to walk through. */
+export function body(): Middleware {
+  const parse = bodyParser({ enableTypes: ['json'], jsonLimit: MAX_BODY, encoding: 'utf-8' });
+  return (ctx, next) =>
+    parse(ctx, async () => {
+      checkBurden(ctx.request.body);
+      await next();
+    });
+}
+
+function checkBurden(input: unknown): void {
+  let level: unknown[] = [input];
+  for (let depth = 0; level.length > 0; depth += 1) {
+    if (depth > DEEPEST)
+      throw badInput(`The body is nested deeper than ${DEEPEST} levels; nothing was stored.`);
+    const next: unknown[] = [];
+    for (const value of level) {
+      if (typeof value !== 'object' || value === null) continue;
+      for (const [key, inner] of Object.entries(value)) {
+        if (RESERVED.has(key)) throw badInput(`No property may be called ${key}; nothing was stored.`);
+        if (typeof inner === 'object' && inner !== null) next.push(inner);
+      }
+    }
+    level = next;
+  }
+}
 
 /** The body as the contract's class wants it, or every field that is wrong. Unknown properties are refused. */
 export function bodyAs<T extends object>(ctx: Context, type: BodyClass<T>): T {

@@ -1,5 +1,5 @@
 import type { Middleware } from 'koa';
-import { HttpProblem, notFound, writeProblem } from './problem';
+import { badInput, HttpProblem, notFound, writeProblem } from './problem';
 
 /** Turns whatever a handler throws into problem details; bugs are logged and told without their insides. */
 export const errors: Middleware = async (ctx, next) => {
@@ -17,14 +17,29 @@ export const errors: Middleware = async (ctx, next) => {
 
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  const status = error instanceof Error && 'status' in error ? error.status : undefined;
+  const { status, code } = markedError(error);
   if (status === 413)
     return new HttpProblem(
       413,
       'Too large',
       'The request is larger than this server takes; nothing was stored.',
     );
-  if (status === 400 || status === 415)
-    return new HttpProblem(400, 'Bad input', 'The body is not JSON; nothing was stored.');
+  if (code === 'ERR_INVALID_URL') return badInput('The address of the request is broken.');
+  if (code.startsWith('Z_') || code === 'ERR_STREAM_PREMATURE_CLOSE')
+    return badInput('The body is not compressed as its Content-Encoding says; nothing was stored.');
+  if (status === 400 || status === 415) return badInput('The body is not JSON; nothing was stored.');
+  if (status === 403 || status === 404) return new HttpProblem(404, 'Not found', 'There is nothing here.');
   return new HttpProblem(500, 'Our fault', 'The server failed on this request; nothing of it was stored.');
+}
+
+/** What libraries mark their errors with: a status of HTTP, a code of Node. */
+function markedError(error: unknown): { readonly status: number; readonly code: string } {
+  const marks = (error instanceof Error ? error : {}) as {
+    readonly status?: unknown;
+    readonly code?: unknown;
+  };
+  return {
+    status: typeof marks.status === 'number' ? marks.status : 500,
+    code: typeof marks.code === 'string' ? marks.code : '',
+  };
 }

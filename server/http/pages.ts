@@ -30,5 +30,6 @@ async function sendFile(ctx: Context, root: string, path: string): Promise<boole
   }
 }
 
+/** Also an address that leads outside: there is nothing of ours. */
 const isMissing = (error: unknown): boolean =>
-  error instanceof Error && 'status' in error && (error.status === 404 || error.status === 400);
+  error instanceof Error && 'status' in error && [400, 403, 404].includes(Number(error.status));

@@ -27,6 +27,9 @@ export function routes(parts: Parts): Router {
   const router = new Router({ prefix: API });
   router.use(async (ctx, next) => {
     ctx.set('Cache-Control', 'no-store');
+    // By this mark a browser knows an answer from one that it kept.
+    const mark = ctx.get('X-Asked');
+    if (/^[\w-]{1,40}$/.test(mark)) ctx.set('X-Asked', mark);
     await next();
   });
   router.get('/health', (ctx) => {

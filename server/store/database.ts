@@ -1,7 +1,7 @@
 import { closeSync, mkdirSync, openSync } from 'node:fs';
 import { dirname } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { Kysely, SqliteDialect } from 'kysely';
+import { Kysely, sql, SqliteDialect } from 'kysely';
 import { OWNER_ONLY } from './backup';
 import { isNewest, migrate } from './migrate';
 import { DatabaseProblem } from './problem';
@@ -25,7 +25,10 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
     sqlite.close();
     throw error;
   }
-  return new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
+  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
+  // Only one that has been asked something closes the file when it is destroyed.
+  await sql`select 1`.execute(db);
+  return db;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { nanoid } from '@reduxjs/toolkit';
 import {
   createApi,
   fetchBaseQuery,
@@ -37,13 +38,20 @@ import type { Checkup, VehicleCard, VehicleRecord } from '../../core/vehicle';
 /** A request that takes no argument. */
 type Nothing = void;
 
-/** When the server said so, ISO instant: without it, the service worker gives its last answer again. */
-interface Told {
-  readonly toldAt: string | null;
+/** Without the server, the service worker gives its last answer again. */
+interface Kept {
+  /** When the server gave it, ISO instant; null when it gave it just now. */
+  readonly keptFrom: string | null;
 }
 
-const toldAt = (date: string | null | undefined): string | null =>
-  date && !Number.isNaN(Date.parse(date)) ? new Date(date).toISOString() : null;
+/** Each request has a mark of its own, which the server sends back: an answer with another one was kept. */
+const MARK = 'X-Asked';
+
+function keptFrom(meta: FetchBaseQueryMeta | undefined): string | null {
+  if (!meta?.response || meta.response.headers.get(MARK) === meta.request.headers.get(MARK)) return null;
+  const date = Date.parse(meta.response.headers.get('date') ?? '');
+  return Number.isNaN(date) ? null : new Date(date).toISOString();
+}
 
 /** Guards a change against somebody else’s. */
 export const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
@@ -59,7 +67,10 @@ export interface PlacesFilter {
   readonly until?: number;
 }
 
-const asked = fetchBaseQuery({ baseUrl: API });
+const asked = fetchBaseQuery({
+  baseUrl: API,
+  prepareHeaders: (headers) => headers.set(MARK, nanoid()),
+});
 
 /** A session that has ended is noticed by whatever asks next: the way in opens over what is on the screen. */
 const baseQuery: BaseQueryFn<
@@ -320,11 +331,11 @@ export const api = createApi({
       query: ({ id, version }) => `/standards/${encodeURIComponent(id)}/${encodeURIComponent(version)}`,
     }),
     /** The newest mocks, of one learner or of all. */
-    tests: build.query<Page<TestSummary> & Told, MocksAsked>({
+    tests: build.query<Page<TestSummary> & Kept, MocksAsked>({
       query: (given) => `/tests?${queryOf({ limit: RECENT, ...given })}`,
-      transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Told => ({
+      transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Kept => ({
         ...page,
-        toldAt: toldAt(meta?.response?.headers.get('date')),
+        keptFrom: keptFrom(meta),
       }),
       providesTags: ['tests'],
     }),

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { describe, expect, it, jest } from '@jest/globals';
 import type { DrillEvent } from '../../core/questions';
 import type { Answer } from '../log';
+import { until } from '../testing';
 import { createDrillLog, openDrillKeep, type DrillKeep } from './drillLog';
 
 const answer = (question: string) => ({ kind: 'answer', question, grade: 'good', by: 'learner' }) as const;
@@ -23,7 +24,6 @@ function school(name: string, keep: Promise<DrillKeep | null> = openDrillKeep(na
   });
   return { log, held, server, retries };
 }
-const settled = () => new Promise((resolve) => setTimeout(resolve, 60));
 
 describe('the drill log of a page', () => {
   it('shows an answer at once and sends it', async () => {
@@ -33,7 +33,7 @@ describe('the drill log of a page', () => {
     log.record('l1', answer('horn'));
     expect(log.state().events.l1?.[0]).toMatchObject({ question: 'horn', seq: 1 });
     expect(listener).toHaveBeenCalled();
-    await settled();
+    await until(() => held.length > 0 && log.state().waiting === 0);
     expect(held).toEqual(log.state().events.l1);
     expect(log.state().waiting).toBe(0);
   });
@@ -43,9 +43,7 @@ describe('the drill log of a page', () => {
     first.server.answers = false;
     first.log.record('l1', answer('horn'));
     first.log.record('l2', answer('oil'));
-    await settled();
-    expect(first.log.state().waiting).toBe(2);
-    expect(first.retries.length).toBeGreaterThan(0);
+    await until(() => first.log.state().waiting === 2 && first.retries.length > 0);
 
     const second = school('reload');
     await second.log.push();
@@ -60,22 +58,22 @@ describe('the drill log of a page', () => {
     const { log, held, server, retries } = school('again');
     server.answers = false;
     log.record('l1', answer('horn'));
-    await settled();
+    await until(() => retries.length > 0);
     server.answers = true;
     retries[0]?.();
-    await settled();
+    await until(() => held.length > 0);
     expect(held).toHaveLength(1);
   });
 
   it('says when the browser does not store, and what the server refuses', async () => {
     const { log, held, server } = school('none', Promise.resolve(null));
     log.record('l1', answer('horn'));
-    await settled();
+    await until(() => held.length > 0);
     expect(log.state().stores).toBe(false);
     expect(held).toHaveLength(1);
     server.refuses = true;
     log.record('l1', answer('oil'));
-    await settled();
+    await until(() => log.state().refusal !== null);
     expect(log.state()).toMatchObject({ refusal: 'No.', waiting: 1 });
   });
 });

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { configureStore } from '@reduxjs/toolkit';
 import { describe, expect, it } from '@jest/globals';
 import type { DriveEvent } from '../../core/marking';
-import { smallStandard, testView } from '../testing';
+import { smallStandard, testView, until } from '../testing';
 import { openKeep, type Keep } from './keep';
 import type { Answer, LogServer } from './server';
 import { beginDrive, logSlice, record } from './slice';
@@ -73,7 +73,6 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
 }
 
 const freshKeep = () => openKeep(`keep-${(database += 1)}`);
-const settled = () => new Promise((resolve) => setTimeout(resolve, 30));
 
 describe('the log of a page', () => {
   it('is on the server soon after a mark, and says so', async () => {
@@ -96,7 +95,7 @@ describe('the log of a page', () => {
     expect(log()).toMatchObject({ waiting: 1, link: 'silent', linkSince: '2026-09-14T08:00:00.000Z' });
     server.mode = 'answers';
     planned.forEach((run) => run());
-    await settled();
+    await until(() => log().waiting === 0);
     expect(server.tests.has('t')).toBe(true);
     expect(server.log.has(id)).toBe(true);
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
@@ -113,7 +112,8 @@ describe('the log of a page', () => {
     const second = page(server, keep);
     await second.sync.open('t');
     expect(second.log().drives.t?.events.map((event) => event.id)).toEqual([id]);
-    await settled();
+    // By then it has asked in vain, and will ask again.
+    await until(() => second.planned.length > 0);
     server.mode = 'answers';
     await second.sync.push();
     expect([server.tests.has('t'), server.log.has(id)]).toEqual([true, true]);
@@ -178,7 +178,7 @@ describe('the log of a page', () => {
     await begin('t');
     server.tests.clear();
     const id = await mark('t');
-    await settled();
+    await until(() => server.log.has(id));
     expect([server.tests.has('t'), server.log.has(id)]).toEqual([true, true]);
   });
 

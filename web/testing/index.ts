@@ -15,3 +15,8 @@ export const testView = (id = 'test-1'): TestView => ({
   zone: 'Europe/London',
   ready: [],
 });
+
+/** Waits for what goes on in the background, however busy the machine is; the test's own time limit ends it. */
+export async function until(done: () => boolean): Promise<void> {
+  while (!done()) await new Promise((resolve) => setTimeout(resolve, 5));
+}

@@ -28,8 +28,6 @@ const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).Near
 
 /** As many of earlier days as help to go on from. */
 const BEFORE = 12;
-/** So old an answer, in milliseconds, was kept from an earlier time. */
-const OLD = 180_000;
 
 /** The day: what is running, what wants sorting, what was driven, and who comes next. */
 export function TodayPage() {
@@ -68,15 +66,16 @@ export function TodayPage() {
           </ErrorNote>
         ) : null}
         {tests.isLoading ? <LoadingNote what="the mocks" /> : null}
-        {tests.data?.toldAt && now.getTime() - Date.parse(tests.data.toldAt) > OLD ? (
+        {tests.data?.keptFrom ? (
           <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-            As the server told it on {dayText(tests.data.toldAt, localZone())} at{' '}
-            {hourText(tests.data.toldAt, localZone())}; it does not answer now.
+            As the server told it on {dayText(tests.data.keptFrom, localZone())} at{' '}
+            {hourText(tests.data.keptFrom, localZone())}; it does not answer now.
           </Typography>
         ) : null}
         {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
       </Box>
-      <Box>
+      {/* On a phone it stands below the mocks: until they have come, it would move from under a finger. */}
+      <Box sx={{ visibility: { xs: tests.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
         <LearnerList />
         {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
         <Suspense fallback={null}>

@@ -1,0 +1,1 @@
+export { day, instant, isDay, isInstant, isZone, zone } from './time';
