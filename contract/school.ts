@@ -20,3 +20,22 @@ export interface SchoolView {
   readonly units: 'imperial' | 'metric';
   readonly revision: number;
 }
+
+/** A record that cannot be made sense of: somebody else wrote it, or the disk spoiled it. */
+export interface UnreadableRecord {
+  readonly kind:
+    | 'learner'
+    | 'mock'
+    | 'standard'
+    | 'diary entry'
+    | 'vehicle'
+    | 'vehicle check'
+    | 'route'
+    | 'question'
+    | 'result'
+    | 'settings';
+  readonly id: string;
+  readonly name: string;
+  /** What cannot be read, and what is shown instead. */
+  readonly what: string;
+}

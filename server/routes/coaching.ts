@@ -7,12 +7,17 @@ import type { Parts } from './parts';
 
 const COACHING = 'coaching';
 
+function adviceIn({ advice }: Readonly<Record<string, unknown>>): readonly Advice[] {
+  const parsed = parseAdvice(advice ?? []);
+  return parsed.ok ? parsed.value : [];
+}
+
 export function coachingRoutes(router: Router, { db }: Parts): void {
   router.get('/coaching', async (ctx) => {
     signedIn(ctx);
     const { body, revision } = await settingsHeld(db, COACHING);
     ctx.set('ETag', etagOf(revision));
-    ctx.body = { advice: (body.advice ?? []) as readonly Advice[], revision } satisfies AdviceView;
+    ctx.body = { advice: adviceIn(body), revision } satisfies AdviceView;
   });
 
   router.put('/coaching', async (ctx) => {

@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
-import { SchoolToKeep } from '../../contract';
+import { SchoolToKeep, type Page, type UnreadableRecord } from '../../contract';
 import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision } from '../http';
-import { keepSettings, newestStandard, SCHOOL, schoolHeld } from '../store';
+import { keepSettings, newestStandard, SCHOOL, schoolHeld, unreadableRecords } from '../store';
 import type { Parts } from './parts';
 
 export function schoolRoutes(router: Router, { db }: Parts): void {
@@ -10,6 +10,11 @@ export function schoolRoutes(router: Router, { db }: Parts): void {
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;
+  });
+
+  router.get('/school/unreadable', async (ctx) => {
+    signedIn(ctx);
+    ctx.body = { items: await unreadableRecords(db), next: null } satisfies Page<UnreadableRecord>;
   });
 
   router.put('/school', async (ctx) => {

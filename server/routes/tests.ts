@@ -172,21 +172,23 @@ async function summarise(db: Database, tests: readonly TestView[]): Promise<Test
     db,
     tests.map(({ id }) => id),
   );
-  return Promise.all(
-    tests.map(async (test) => {
-      const events = logs.get(test.id) ?? [];
-      const judgement = judge(await standardHeld(db, test), events, test);
-      const { verdict, drive } = judgement;
-      const { counts, points, unsorted, breaches } = verdict;
-      return {
-        ...test,
-        result: resultOf(judgement),
-        counts,
-        points,
-        unsorted,
-        ended: drive.end !== null,
-        firstBreach: breaches[0] ?? null,
-      };
-    }),
-  );
+  const summaries: TestSummary[] = [];
+  for (const test of tests) {
+    const standard = await standardOf(db, test.standard);
+    // One that cannot be read is told on the school's page; it takes no other with it.
+    if (!standard) continue;
+    const judgement = judge(standard, logs.get(test.id) ?? [], test);
+    const { verdict, drive } = judgement;
+    const { counts, points, unsorted, breaches } = verdict;
+    summaries.push({
+      ...test,
+      result: resultOf(judgement),
+      counts,
+      points,
+      unsorted,
+      ended: drive.end !== null,
+      firstBreach: breaches[0] ?? null,
+    });
+  }
+  return summaries;
 }

@@ -1,5 +1,6 @@
 import type { DrillEvent } from '../../core/questions';
 import { inTransaction, type Database } from './database';
+import { readJson } from './readable';
 
 /** A learner's drill log, in the order in which it came. */
 export async function drillOf(db: Database, learner: string): Promise<DrillEvent[]> {
@@ -9,7 +10,7 @@ export async function drillOf(db: Database, learner: string): Promise<DrillEvent
     .where('learner', '=', learner)
     .orderBy('position')
     .execute();
-  return rows.map(({ body }) => JSON.parse(body) as DrillEvent);
+  return rows.flatMap(({ body }) => readJson<DrillEvent>(body) ?? []);
 }
 
 /** Adds what is not there yet, all or none; answers how many were new. */

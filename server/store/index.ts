@@ -32,6 +32,7 @@ export {
 } from './routes';
 export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
+export { unreadableRecords } from './unreadable';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {

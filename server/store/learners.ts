@@ -1,11 +1,31 @@
 import { sql } from 'kysely';
+import * as z from 'zod';
 import type { LearnerView, NewLearner, Overrule, PaperToKeep } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
+import { checkShape } from '../../core/problems';
+import { day, instant } from '../../core/time';
 import type { Database } from './database';
+import { readColumn } from './readable';
 import { SCHOOL } from './school';
 import { nameHas } from './search';
 
 const LATER = '9999-99-99';
+
+const papersKept = z.array(
+  z.object({ title: z.string(), seen: z.boolean(), until: day.nullable().optional() }),
+);
+const overruleKept = z.object({
+  word: z.enum(['ready', 'nearly', 'not yet']),
+  reason: z.string(),
+  by: z.string(),
+  at: instant,
+});
+
+export const readPapers = (text: string): PaperToKeep[] | null =>
+  readColumn(text, (input) => checkShape(papersKept, input)) as PaperToKeep[] | null;
+
+export const readOverrule = (text: string): Overrule | null =>
+  readColumn(text, (input) => checkShape(overruleKept, input));
 
 const select = (db: Database) =>
   db
@@ -36,8 +56,8 @@ const viewOf = (row: Row): LearnerView => ({
   testDate: row.testDate,
   standard: row.standard,
   preparesFor: row.preparesFor,
-  papers: JSON.parse(row.papers) as PaperToKeep[],
-  overrule: row.overrule === null ? null : (JSON.parse(row.overrule) as Overrule),
+  papers: readPapers(row.papers) ?? [],
+  overrule: row.overrule === null ? null : readOverrule(row.overrule),
   left: row.hasLeft === 1,
   revision: row.revision,
 });

@@ -1,6 +1,7 @@
 import type { LessonToKeep, LessonView } from '../../contract';
 import { inTransaction, type Database } from './database';
 import { followDiary } from './licenceTests';
+import { shownZone } from './readable';
 
 const select = (db: Database) =>
   db
@@ -29,7 +30,7 @@ const viewOf = (row: Row): LessonView => ({
   route: row.route === null ? null : { id: row.route, title: row.routeTitle ?? row.route },
   startsAt: row.starts_at,
   minutes: row.minutes,
-  zone: row.zone,
+  zone: shownZone(row.zone),
   place: row.place,
   lat: row.lat,
   lon: row.lon,

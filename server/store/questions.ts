@@ -2,7 +2,10 @@ import type { QuestionView } from '../../contract';
 import { parseQuestion, type Question } from '../../core/questions';
 import { sql } from 'kysely';
 import { inTransaction, type Database } from './database';
+import { readColumn } from './readable';
 import type { Tables } from './schema';
+
+export const readQuestion = (text: string): Question | null => readColumn(text, parseQuestion);
 
 /** All questions of the school, in the order in which they came. */
 export async function listQuestions(db: Database): Promise<QuestionView[]> {
@@ -11,7 +14,7 @@ export async function listQuestions(db: Database): Promise<QuestionView[]> {
     .selectAll()
     .orderBy(sql`rowid`)
     .execute();
-  return rows.map(viewOf);
+  return rows.flatMap((row) => viewOf(row) ?? []);
 }
 
 export async function questionById(db: Database, id: string): Promise<QuestionView | null> {
@@ -19,11 +22,11 @@ export async function questionById(db: Database, id: string): Promise<QuestionVi
   return row ? viewOf(row) : null;
 }
 
-function viewOf({ id, body, shipped, enabled, revision }: Tables['questions']): QuestionView {
-  const question = parseQuestion(JSON.parse(body));
-  if (!question.ok) throw new Error(`question ${id} in the database is broken`);
+function viewOf({ body, shipped, enabled, revision }: Tables['questions']): QuestionView | null {
+  const question = readQuestion(body);
+  if (!question) return null;
   const origin = shipped === null ? 'own' : shipped === body ? 'shipped' : 'changed';
-  return { question: question.value, enabled: enabled === 1, origin, revision };
+  return { question, enabled: enabled === 1, origin, revision };
 }
 
 /**

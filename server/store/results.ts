@@ -1,5 +1,13 @@
 import type { ResultToKeep, ResultView } from '../../contract';
+import * as z from 'zod';
+import { checkShape } from '../../core/problems';
 import type { Database } from './database';
+import { readColumn } from './readable';
+
+const forecastKept = z.object({ pass: z.number(), low: z.number(), high: z.number(), mocks: z.number() });
+
+export const readForecast = (text: string): ResultView['foretold'] =>
+  readColumn(text, (input) => checkShape(forecastKept, input));
 
 /** Official results, the newest first. @param learner only of this one; null for all */
 export async function listResults(db: Database, learner: string | null): Promise<ResultView[]> {
@@ -25,7 +33,7 @@ export async function listResults(db: Database, learner: string | null): Promise
     ...rest,
     learner: { id: learnerId, name: learnerName },
     passed: passed === 1,
-    foretold: foretold === null ? null : (JSON.parse(foretold) as NonNullable<ResultView['foretold']>),
+    foretold: foretold === null ? null : readForecast(foretold),
   }));
 }
 

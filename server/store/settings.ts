@@ -1,4 +1,10 @@
+import * as z from 'zod';
+import { checkShape } from '../../core/problems';
 import type { Database } from './database';
+import { readColumn } from './readable';
+
+export const readSettings = (text: string): Readonly<Record<string, unknown>> | null =>
+  readColumn(text, (input) => checkShape(z.record(z.string(), z.unknown()), input));
 
 /** Settings of the school under a key; revision 0 when they are as they ship. */
 export async function settingsHeld(
@@ -6,9 +12,7 @@ export async function settingsHeld(
   key: string,
 ): Promise<{ readonly body: Readonly<Record<string, unknown>>; readonly revision: number }> {
   const row = await db.selectFrom('settings').selectAll().where('key', '=', key).executeTakeFirst();
-  return row
-    ? { body: JSON.parse(row.body) as Record<string, unknown>, revision: row.revision }
-    : { body: {}, revision: 0 };
+  return row ? { body: readSettings(row.body) ?? {}, revision: row.revision } : { body: {}, revision: 0 };
 }
 
 /** Keeps them if nobody has since `revision`; false when somebody has. */

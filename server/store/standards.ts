@@ -1,10 +1,11 @@
 import { compareVersions, readStandard, type Standard, type StandardRef } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import type { Database } from './database';
+import { readJson } from './readable';
 
 const read = new WeakMap<Database, Map<string, Standard>>();
 
-/** One version of a standard, or null. A version never changes once it is kept, so it is read once. */
+/** One version of a standard; null when it is not there or cannot be made sense of. A version never changes once it is kept, so it is read once. */
 export async function standardOf(db: Database, { id, version }: StandardRef): Promise<Standard | null> {
   const known = read.get(db) ?? new Map<string, Standard>();
   read.set(db, known);
@@ -18,19 +19,20 @@ export async function standardOf(db: Database, { id, version }: StandardRef): Pr
     .executeTakeFirst();
   if (!row) return null;
   const result = readStandard(row.body);
-  if (!result.ok) throw new Error(`standard ${id} ${version} in the database is broken`);
+  if (!result.ok) return null;
   known.set(`${id} ${version}`, result.value);
   return result.value;
 }
 
-/** The newest version of a standard, or null. */
+/** The newest version of a standard that can be read, or null. */
 export async function newestStandard(db: Database, id: string): Promise<Standard | null> {
   const rows = await db.selectFrom('standards').select('version').where('id', '=', id).execute();
-  const newest = rows
-    .map(({ version }) => version)
-    .sort(compareVersions)
-    .at(-1);
-  return newest === undefined ? null : standardOf(db, { id, version: newest });
+  const versions = rows.map(({ version }) => version).sort((a, b) => compareVersions(b, a));
+  for (const version of versions) {
+    const standard = await standardOf(db, { id, version });
+    if (standard) return standard;
+  }
+  return null;
 }
 
 /** Newest version of each first, with the mocks that were marked under it. */
@@ -50,7 +52,9 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
     .groupBy(['tests.standard', 'tests.standard_version', 'learners.id', 'learners.name'])
     .orderBy('last', 'desc')
     .execute();
-  return rows
+  const readable = await Promise.all(rows.map(async (row) => ((await standardOf(db, row)) ? [row] : [])));
+  return readable
+    .flat()
     .map(({ body, ...row }) => {
       const own = uses.filter(({ id, version }) => id === row.id && version === row.version);
       return {
@@ -64,8 +68,7 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
 }
 
 function summaryOf(body: string): string | null {
-  const { summary } = JSON.parse(body) as { summary?: string };
-  return summary ?? null;
+  return readJson<{ summary?: string }>(body)?.summary ?? null;
 }
 
 /** `added`; or `same` when this very version is there; or `differs` when another content has its version. */

@@ -3,6 +3,7 @@ import type { DriveEvent } from '../../core/marking';
 import type { NewTest, TestView } from '../../contract';
 import type { Standard } from '../../core/standard';
 import { inTransaction, type Database } from './database';
+import { readJson, shownZone } from './readable';
 import { nameHas } from './search';
 import { standardOf } from './standards';
 
@@ -48,8 +49,8 @@ const viewOf = (row: Row): TestView => ({
   standard: { id: row.standard_id, version: row.standard_version, title: row.standard_title },
   retest: row.retest === 1,
   startedAt: row.started_at,
-  zone: row.zone,
-  ready: JSON.parse(row.ready) as string[],
+  zone: shownZone(row.zone),
+  ready: readJson<string[]>(row.ready) ?? [],
 });
 
 export async function testById(db: Database, id: string): Promise<TestView | null> {
@@ -177,7 +178,7 @@ export async function eventsOf(
     .orderBy('position')
     .execute();
   return {
-    events: rows.map(({ body }) => JSON.parse(body) as DriveEvent),
+    events: rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []),
     position: rows.at(-1)?.position ?? after,
   };
 }
@@ -190,7 +191,10 @@ export async function eventsByTest(
   const logs = new Map<string, DriveEvent[]>(tests.map((id) => [id, []]));
   if (tests.length === 0) return logs;
   const rows = await db.selectFrom('events').select(['test', 'body']).where('test', 'in', tests).execute();
-  for (const { test, body } of rows) logs.get(test)?.push(JSON.parse(body) as DriveEvent);
+  for (const { test, body } of rows) {
+    const event = readJson<DriveEvent>(body);
+    if (event) logs.get(test)?.push(event);
+  }
   return logs;
 }
 
@@ -224,7 +228,7 @@ export async function drivesBefore(
 
 export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {
   const rows = await db.selectFrom('fixes').select('body').where('test', '=', test).execute();
-  return rows.map(({ body }) => JSON.parse(body) as DriveEvent);
+  return rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []);
 }
 
 /** Changes whenever a drive, a route or a network has: what was worked out from them is then old. */

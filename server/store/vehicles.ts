@@ -7,8 +7,14 @@ import {
   type Checkup,
   type ControlId,
 } from '../../core/vehicle';
-import { checkShape, type Parsed } from '../../core/problems';
+import { checkShape } from '../../core/problems';
 import type { Database } from './database';
+import { readColumn } from './readable';
+
+export const readCard = (text: string): VehicleView['card'] | null => readColumn(text, parseCard);
+export const readRecord = (text: string): VehicleView['record'] | null =>
+  readColumn(text, (input) => checkShape(recordSchema, input));
+export const readCheckup = (text: string): Checkup | null => readColumn(text, parseCheckup);
 
 /** All vehicles of the school by name; a school has few. */
 export async function listVehicles(db: Database): Promise<VehicleView[]> {
@@ -19,8 +25,8 @@ export async function listVehicles(db: Database): Promise<VehicleView[]> {
       id,
       name,
       plate,
-      card: whole(parseCard(JSON.parse(card)), id),
-      record: whole(checkShape(recordSchema, JSON.parse(record)), id),
+      card: readCard(card) ?? {},
+      record: readRecord(record) ?? noRecord,
       checkup: (await checkupsOf(db, id, 1))[0] ?? null,
       photos: photos.flatMap(({ vehicle, control }) => (vehicle === id ? [control as ControlId] : [])),
       revision,
@@ -74,13 +80,13 @@ export async function changeVehicle(
 export async function checkupsOf(db: Database, vehicle: string, most: number): Promise<Checkup[]> {
   const rows = await db
     .selectFrom('checkups')
-    .select(['id', 'body'])
+    .select('body')
     .where('vehicle', '=', vehicle)
     .orderBy('at', 'desc')
     .orderBy('id')
     .limit(most)
     .execute();
-  return rows.map(({ id, body }) => whole(parseCheckup(JSON.parse(body)), id));
+  return rows.flatMap(({ body }) => readCheckup(body) ?? []);
 }
 
 /** Keeps a going-over; false when its id is there already, which changes nothing. */
@@ -118,9 +124,4 @@ export async function keepPhoto(
 
 export async function removePhoto(db: Database, vehicle: string, control: ControlId): Promise<void> {
   await db.deleteFrom('photos').where('vehicle', '=', vehicle).where('control', '=', control).execute();
-}
-
-function whole<T>(result: Parsed<T>, id: string): T {
-  if (!result.ok) throw new Error(`what the database holds of ${id} is broken`);
-  return result.value;
 }

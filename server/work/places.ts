@@ -65,10 +65,21 @@ async function drawingsOf(db: Database): Promise<readonly Drawing[]> {
   for (const { id, version } of await listNetworks(db)) {
     const file = await networkFile(db, id, version);
     if (!file) continue;
-    const traffic = trafficOf(openNetwork(JSON.parse(gunzipSync(file).toString('utf8')) as NetworkFile));
+    const network = unpacked(file);
+    if (!network) continue;
+    const traffic = trafficOf(openNetwork(network));
     drawings.push({ traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) });
   }
   return drawings;
+}
+
+/** Null when it cannot be made sense of: the places of the others are still told. */
+function unpacked(file: Buffer): NetworkFile | null {
+  try {
+    return JSON.parse(gunzipSync(file).toString('utf8')) as NetworkFile;
+  } catch {
+    return null;
+  }
 }
 
 /** The way of a drive that followed no route, from its track. */

@@ -1,0 +1,91 @@
+import { sql } from 'kysely';
+import type { UnreadableRecord } from '../../contract';
+import { readRoute } from '../../core/route';
+import { isZone } from '../../core/time';
+import type { Database } from './database';
+import { readOverrule, readPapers } from './learners';
+import { readQuestion } from './questions';
+import { readForecast } from './results';
+import { readSettings } from './settings';
+import { standardOf } from './standards';
+import { readCard, readCheckup, readRecord } from './vehicles';
+
+/**
+ * Records that cannot be made sense of, each with what is wrong and what is shown instead. Everything else works
+ * without them.
+ */
+export async function unreadableRecords(db: Database): Promise<UnreadableRecord[]> {
+  const found: UnreadableRecord[] = [];
+  const tell = (kind: UnreadableRecord['kind'], id: string, name: string, what: string) =>
+    found.push({ kind, id, name, what });
+
+  for (const { id, name, papers, overrule } of await db.selectFrom('learners').selectAll().execute()) {
+    if (!readPapers(papers)) tell('learner', id, name, 'The papers; none are shown.');
+    if (overrule !== null && !readOverrule(overrule))
+      tell('learner', id, name, 'The word against the forecast; the forecast counts.');
+  }
+
+  const broken = new Set<string>();
+  for (const { id, version, title } of await db
+    .selectFrom('standards')
+    .select(['id', 'version', 'title'])
+    .execute())
+    if (!(await standardOf(db, { id, version }))) {
+      broken.add(`${id} ${version}`);
+      tell('standard', `${id} ${version}`, title, 'The whole standard; mocks under it are not shown.');
+    }
+
+  const mocks = await db
+    .selectFrom('tests')
+    .innerJoin('learners', 'learners.id', 'tests.learner')
+    .select([
+      'tests.id',
+      'learners.name',
+      'tests.zone',
+      'tests.standard',
+      'tests.standard_version as version',
+    ])
+    .execute();
+  const nameOf = new Map(mocks.map(({ id, name }) => [id, name]));
+  for (const { id, name, zone, standard, version } of mocks) {
+    if (!isZone(zone)) tell('mock', id, name, 'The time zone; times are shown in UTC.');
+    if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
+  }
+  for (const table of ['events', 'fixes'] as const) {
+    const { rows } = await sql<{ test: string; broken: number }>`
+      select test, count(*) as broken from ${sql.table(table)} where json_valid(body) = 0 group by test`.execute(
+      db,
+    );
+    for (const { test, broken: count } of rows)
+      tell('mock', test, nameOf.get(test) ?? test, `${count} of its entries; they do not count.`);
+  }
+
+  for (const { id, starts_at, zone } of await db
+    .selectFrom('lessons')
+    .select(['id', 'starts_at', 'zone'])
+    .where('removed', '=', 0)
+    .execute())
+    if (!isZone(zone)) tell('diary entry', id, starts_at.slice(0, 10), 'The time zone; it is shown in UTC.');
+
+  for (const { id, name, card, record } of await db.selectFrom('vehicles').selectAll().execute()) {
+    if (!readCard(card)) tell('vehicle', id, name, 'The card; it is shown blank.');
+    if (!readRecord(record)) tell('vehicle', id, name, 'Placard and papers; none are shown.');
+  }
+  for (const { id, at, body } of await db.selectFrom('checkups').select(['id', 'at', 'body']).execute())
+    if (!readCheckup(body)) tell('vehicle check', id, at.slice(0, 10), 'The whole check; it is not shown.');
+
+  for (const { id, title, body } of await db.selectFrom('routes').select(['id', 'title', 'body']).execute())
+    if (!readRoute(body).ok) tell('route', id, title, 'The whole route; it is not shown.');
+  for (const { id, body } of await db.selectFrom('questions').select(['id', 'body']).execute())
+    if (!readQuestion(body)) tell('question', id, id, 'The whole question; it is not asked.');
+  for (const { id, day, foretold } of await db
+    .selectFrom('results')
+    .select(['id', 'day', 'foretold'])
+    .where('removed', '=', 0)
+    .execute())
+    if (foretold !== null && !readForecast(foretold))
+      tell('result', id, day, 'The forecast of that day; the result counts, the forecast does not.');
+  for (const { key, body } of await db.selectFrom('settings').select(['key', 'body']).execute())
+    if (!readSettings(body)) tell('settings', key, key, 'All of them; those that ship are used.');
+  return found;
+}
