@@ -19,10 +19,8 @@ export function sessionRoutes(router: Router, { db, now, demo }: Parts, throttle
 
   router.post('/session', async (ctx) => {
     const { name, passphrase } = bodyAs(ctx, SignIn);
-    await throttle.tried(ctx, name);
-    const instructor = await recogniseInstructor(db, name, passphrase);
+    const instructor = await throttle.attempt(ctx, name, () => recogniseInstructor(db, name, passphrase));
     if (!instructor) throw new HttpProblem(401, 'Not signed in', 'Name and passphrase do not go together.');
-    await throttle.succeeded(ctx, name);
     setSession(ctx, await openSession(db, instructor.id, now()));
     ctx.body = view(instructor);
   });
