@@ -97,5 +97,4 @@ function passingOver(sqlite: SQLite.Database): SqliteDatabase {
 }
 
 const wasDoneBefore = (error: unknown): boolean =>
-  error instanceof Error &&
-  /^duplicate column name|^(table|index) \S+ already exists|^UNIQUE constraint failed/.test(error.message);
+  /duplicate column name|(table|index) \S+ already exists|UNIQUE constraint failed/.test(String(error));
