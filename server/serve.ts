@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -8,7 +8,7 @@ import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
 import { isLoopbackHost } from './http';
-import { addStandard, keepShippedQuestions, openDatabase, type Database } from './store';
+import { addStandard, keepShippedQuestions, lockDatabase, openDatabase, type Database } from './store';
 
 export interface ServeOptions {
   readonly database: string;
@@ -36,8 +36,10 @@ export interface Running {
 
 /** Opens the database, brings the shipped standards and questions into it, and answers. */
 export async function serve(options: ServeOptions): Promise<Running> {
-  const db = await openDatabase(options.database);
+  const release = lockDatabase(options.database);
+  let db: Database | null = null;
   try {
+    db = await openDatabase(options.database);
     const shipped = join(options.root, 'data', 'standards');
     const now = options.now();
     await keepShippedStandards(db, join(shipped, 'earlier'), now);
@@ -56,27 +58,42 @@ export async function serve(options: ServeOptions): Promise<Running> {
       loopbackOnly,
       webRoot: join(options.root, 'dist', 'web'),
     });
-    const server = await listen(options, app.callback());
+    const opened = db;
+    const handle = app.callback();
+    let closing = false;
+    const server = await listen(options, (request, response) => {
+      // A browser that keeps its connection would keep the server from ending.
+      if (closing) response.setHeader('Connection', 'close');
+      void handle(request, response);
+    });
     const { port } = server.address() as AddressInfo;
     const host = options.host.includes(':') ? `[${options.host}]` : options.host;
     return {
       address: `http://${host}:${port}`,
       close: async () => {
+        closing = true;
         server.close();
         server.closeIdleConnections();
+        const force = setTimeout(() => server.closeAllConnections(), PATIENCE);
         await once(server, 'close');
-        await db.destroy();
+        clearTimeout(force);
+        await opened.destroy();
+        release();
       },
     };
   } catch (error) {
-    await db.destroy();
+    await db?.destroy();
+    release();
     throw error;
   }
 }
 
-async function listen(options: ServeOptions, handle: ReturnType<ReturnType<typeof createApp>['callback']>) {
+/** So long, in milliseconds, whatever is being answered may take once the server is told to end. */
+const PATIENCE = 5_000;
+
+async function listen(options: ServeOptions, handle: RequestListener): Promise<Server> {
   for (let port = options.port; ; port += 1) {
-    const server = createServer((request, response) => void handle(request, response));
+    const server = createServer(handle);
     server.keepAliveTimeout = 5_000;
     try {
       return await listening(server, options.host, port);

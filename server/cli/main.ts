@@ -185,8 +185,11 @@ program
   .option('--log-level <level>', 'info, warn, error or silent', 'warn')
   .addOption(nowOption())
   .action(async (given: Omit<Given, 'host'> & { readonly fresh: boolean }) => {
-    if (given.fresh)
+    if (given.fresh) {
+      // Not under a server that runs.
+      (await import('../store')).lockDatabase(given.database)();
       for (const ending of ['', '-wal', '-shm']) rmSync(given.database + ending, { force: true });
+    }
     const making = !existsSync(given.database);
     const [{ serve }, { addDemoRoutes, seedDemo }, { listNetworks }] = await Promise.all([
       import('../serve'),
@@ -231,6 +234,32 @@ program
     }
   });
 
+program
+  .command('backup')
+  .description('copy a school into a file of its own, also while a server runs on it')
+  .requiredOption('--database <file>', 'the school')
+  .requiredOption('--to <file>', 'the file to write, which must not be there yet')
+  .action(async ({ database, to }: { database: string; to: string }) =>
+    report(await (await import('./safekeeping')).backUpTo(database, to)),
+  );
+
+program
+  .command('restore')
+  .description('put a backup in the place of a school, which is kept beside it; stop the server first')
+  .requiredOption('--from <file>', 'the backup')
+  .requiredOption('--database <file>', 'the school')
+  .action(async ({ from, database }: { from: string; database: string }) =>
+    report(await (await import('./safekeeping')).restoreFrom(from, database)),
+  );
+
+program
+  .command('check')
+  .description('read a whole school, work out again what follows from its logs, and compare')
+  .requiredOption('--database <file>', 'the school')
+  .action(async ({ database }: { database: string }) =>
+    report(await (await import('./safekeeping')).check(database)),
+  );
+
 /** What is given on the command line to a server. */
 type Given = Pick<ServeOptions, 'port' | 'host' | 'database' | 'logLevel' | 'now'>;
 
@@ -257,7 +286,11 @@ function options({ port, host, database, logLevel, now }: Given): ServeOptions {
 function say(running: Running, more: string): void {
   // Before it is said that it can be stopped.
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
-    process.once(signal, () => void running.close().then(() => process.exit(0)));
+    process.once(signal, () => {
+      // What is still being worked out somewhere does not hold it back.
+      void running.close().then(() => process.exit(0));
+      process.once(signal, () => process.exit(1));
+    });
   console.log(`Jasperwren answers at ${running.address}\n${more}\nStop it with Ctrl+C.`);
 }
 

@@ -18,6 +18,8 @@ export const errors: Middleware = async (ctx, next) => {
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   const { status, code } = markedError(error);
+  const storage = storageProblem(code);
+  if (storage) return storage;
   if (status === 413)
     return new HttpProblem(
       413,
@@ -32,9 +34,31 @@ function asProblem(error: unknown): HttpProblem {
   return new HttpProblem(500, 'Our fault', 'The server failed on this request; nothing of it was stored.');
 }
 
+/** What the disk does, in words; marks wait in the browser until it is mended. */
+function storageProblem(code: string): HttpProblem | null {
+  const kept = 'Nothing of this request was stored; marks wait in the browser.';
+  if (code === 'SQLITE_FULL')
+    return new HttpProblem(507, 'Disk full', `The disk of the server is full. Make room on it. ${kept}`);
+  if (code.startsWith('SQLITE_READONLY'))
+    return new HttpProblem(503, 'Read-only', `The server may not write to its database file. ${kept}`);
+  if (code.startsWith('SQLITE_CORRUPT') || code === 'SQLITE_NOTADB')
+    return new HttpProblem(
+      503,
+      'Damaged',
+      `The database file of the server is damaged. Stop the server and bring back a backup. ${kept}`,
+    );
+  if (code.startsWith('SQLITE_BUSY'))
+    return new HttpProblem(503, 'Busy', `The database is busy. Try again. ${kept}`, [], {
+      'Retry-After': '2',
+    });
+  if (code.startsWith('SQLITE_IOERR'))
+    return new HttpProblem(503, 'Disk failed', `The disk of the server does not answer. ${kept}`);
+  return null;
+}
+
 /** What libraries mark their errors with: a status of HTTP, a code of Node. */
 function markedError(error: unknown): { readonly status: number; readonly code: string } {
-  const marks = (error instanceof Error ? error : {}) as {
+  const marks = (typeof error === 'object' && error !== null ? error : {}) as {
     readonly status?: unknown;
     readonly code?: unknown;
   };

@@ -1,6 +1,7 @@
 import Router from '@koa/router';
 import { API, type HealthView } from '../../contract';
 import { signInThrottle } from '../http';
+import { tryWriting } from '../store';
 import { coachingRoutes } from './coaching';
 import { diaryRoutes } from './diary';
 import { drillRoutes } from './drill';
@@ -32,7 +33,8 @@ export function routes(parts: Parts): Router {
     if (/^[\w-]{1,40}$/.test(mark)) ctx.set('X-Asked', mark);
     await next();
   });
-  router.get('/health', (ctx) => {
+  router.get('/health', async (ctx) => {
+    await tryWriting(parts.db);
     ctx.body = { status: 'ok', version: parts.version, demo: parts.demo } satisfies HealthView;
   });
   router.get('/openapi.json', (ctx) => {

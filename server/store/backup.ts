@@ -72,3 +72,13 @@ function toDisk(path: string): void {
 
 const sameBytes = (one: string, two: string): boolean =>
   statSync(one).size === statSync(two).size && readFileSync(one).equals(readFileSync(two));
+
+/** What is wrong with the file; null when nothing is. */
+export function integrityOf(sqlite: SQLite.Database): string | null {
+  try {
+    const told = sqlite.pragma('quick_check(1)', { simple: true });
+    return told === 'ok' ? null : String(told).replaceAll(/\s+/g, ' ');
+  } catch (error) {
+    return String(error);
+  }
+}

@@ -2,7 +2,7 @@ import { closeSync, mkdirSync, openSync } from 'node:fs';
 import { dirname } from 'node:path';
 import SQLite from 'better-sqlite3';
 import { Kysely, sql, SqliteDialect } from 'kysely';
-import { OWNER_ONLY } from './backup';
+import { integrityOf, OWNER_ONLY } from './backup';
 import { isNewest, migrate } from './migrate';
 import { DatabaseProblem } from './problem';
 import type { Tables } from './schema';
@@ -14,12 +14,17 @@ export type Database = Kysely<Tables>;
  * is copied beside itself before it is migrated.
  *
  * @param to last migration to run; for tests of older versions
- * @throws DatabaseProblem when the file is no database or comes from a newer program
+ * @throws DatabaseProblem when the file is no database, is damaged, or comes from a newer program
  */
 export async function openDatabase(file: string, to?: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sqlite = connect(file);
   try {
+    const wrong = integrityOf(sqlite);
+    if (wrong !== null)
+      throw new DatabaseProblem(
+        `${file} is damaged (${wrong}); nothing was changed. Bring back a backup: jasperwren restore --from BACKUP --database ${file}`,
+      );
     await migrate(sqlite, file, to);
   } catch (error) {
     sqlite.close();
@@ -51,6 +56,17 @@ export function openToRead(file: string): Database {
   throw new DatabaseProblem(
     `${file} is of another version of Jasperwren; start the server on it once, or update the program.`,
   );
+}
+
+const tried = new WeakMap<Database, number>();
+
+/** Writes something to the file, at most every ten seconds. @throws SQLite's error when that cannot be done */
+export async function tryWriting(db: Database): Promise<void> {
+  const now = performance.now();
+  if (now - (tried.get(db) ?? -Infinity) < 10_000) return;
+  // Once is always the same content: the point is that it reaches the disk.
+  await sql`pragma user_version = 1`.execute(db);
+  tried.set(db, now);
 }
 
 /** All of some work or nothing of it; within a transaction it is part of that one. */

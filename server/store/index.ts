@@ -1,4 +1,4 @@
-export { inTransaction, openDatabase, openToRead, type Database } from './database';
+export { inTransaction, openDatabase, openToRead, tryWriting, type Database } from './database';
 export {
   addInstructor,
   firstDemoInstructor,
@@ -32,6 +32,8 @@ export {
 } from './routes';
 export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
+export { lockDatabase } from './lock';
+export { backUp, checkSchool, restore } from './safekeeping';
 export { unreadableRecords } from './unreadable';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';

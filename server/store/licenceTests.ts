@@ -3,6 +3,7 @@ import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
 import type { Database } from './database';
+import { shownZone } from './readable';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -17,8 +18,8 @@ const HOUR_UNKNOWN = 'The hour is not known yet.';
 
 const dayIn = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
 
-const entriesOf = (db: Database, learner: string) =>
-  db
+const entriesOf = async (db: Database, learner: string) => {
+  const entries = await db
     .selectFrom('lessons')
     .select(['id', 'starts_at', 'zone', 'revision'])
     .where('learner', '=', learner)
@@ -26,6 +27,8 @@ const entriesOf = (db: Database, learner: string) =>
     .where('removed', '=', 0)
     .orderBy('starts_at')
     .execute();
+  return entries.map((entry) => ({ ...entry, zone: shownZone(entry.zone) }));
+};
 
 type Entry = Awaited<ReturnType<typeof entriesOf>>[number];
 

@@ -13,6 +13,8 @@ export function appliedMigrations(sqlite: SQLite.Database): string[] {
   return sqlite.prepare<[], string>('select name from kysely_migration order by name').pluck().all();
 }
 
+export const isKnown = (name: string): boolean => names.includes(name);
+
 export const isNewest = (sqlite: SQLite.Database): boolean =>
   appliedMigrations(sqlite).at(-1) === names.at(-1);
 
@@ -24,7 +26,7 @@ export const isNewest = (sqlite: SQLite.Database): boolean =>
  */
 export async function migrate(sqlite: SQLite.Database, file: string, to = names.at(-1)): Promise<void> {
   const done = appliedMigrations(sqlite);
-  const unknown = done.find((name) => !names.includes(name));
+  const unknown = done.find((name) => !isKnown(name));
   if (unknown !== undefined)
     throw new DatabaseProblem(
       `${file} comes from a newer Jasperwren (it has ${unknown}); nothing was changed. Update the program.`,

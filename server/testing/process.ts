@@ -10,6 +10,8 @@ export interface ServerProcess {
   readonly address: string;
   /** As a power cut would: no chance to tidy up. */
   readonly kill: () => Promise<void>;
+  /** As Ctrl+C would; how long it took, in milliseconds. */
+  readonly end: () => Promise<number>;
 }
 
 /** The built server as a process of its own, on a real database file; a demo begins as a copy of the tests' school. */
@@ -27,6 +29,12 @@ export async function startServer(
   const address = await addressOf(child);
   return {
     address,
+    end: async () => {
+      const began = performance.now();
+      child.kill('SIGTERM');
+      await once(child, 'exit');
+      return performance.now() - began;
+    },
     kill: async () => {
       if (child.exitCode !== null || child.signalCode !== null) return;
       child.kill('SIGKILL');

@@ -1,0 +1,25 @@
+import { backUp, checkSchool, restore } from '../store';
+import { done, type Outcome } from './io';
+
+export const backUpTo = async (database: string, to: string): Promise<Outcome> =>
+  done(`${JSON.stringify(await backUp(database, to))}\n`);
+
+export async function restoreFrom(from: string, database: string): Promise<Outcome> {
+  const { counts, kept } = await restore(from, database, new Date());
+  return done(
+    `${JSON.stringify(counts)}\n`,
+    kept === null ? '' : `The school that was there is kept as ${kept}.\n`,
+  );
+}
+
+/** One line of JSON; what is wrong is told on the other channel too, and makes it bad input. */
+export async function check(database: string): Promise<Outcome> {
+  const { counts, integrity, unreadable, differences, outcomes } = await checkSchool(database);
+  const out = `${JSON.stringify({ ...counts, integrity, outcomes, unreadable, differences })}\n`;
+  const wrong = [
+    ...(integrity === 'ok' ? [] : [`The file is damaged: ${integrity}`]),
+    ...unreadable.map(({ kind, name, what }) => `${kind} ${name}: ${what}`),
+    ...differences,
+  ];
+  return { code: wrong.length === 0 ? 0 : 2, out, err: wrong.map((line) => `${line}\n`).join('') };
+}

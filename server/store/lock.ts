@@ -1,0 +1,31 @@
+import { mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import SQLite from 'better-sqlite3';
+import { DatabaseProblem } from './problem';
+
+/**
+ * Holds a database file for one server. The operating system lets go of it when the process ends, however it ends.
+ *
+ * @returns lets go of it
+ * @throws DatabaseProblem when another process holds it
+ */
+export function lockDatabase(file: string): () => void {
+  mkdirSync(dirname(file), { recursive: true });
+  let lock: SQLite.Database | undefined;
+  try {
+    lock = new SQLite(`${file}.lock`, { timeout: 0 });
+    lock.exec('begin exclusive');
+    return lock.close.bind(lock);
+  } catch (error) {
+    lock?.close();
+    if (codeOf(error).startsWith('SQLITE_BUSY'))
+      throw new DatabaseProblem(
+        `${file} is open in another Jasperwren. Stop that one first; nothing was changed.`,
+      );
+    throw new DatabaseProblem(`${file} cannot be held: ${String(error)}`);
+  }
+}
+
+/** The code that SQLite marks its errors with; empty for others. */
+export const codeOf = (error: unknown): string =>
+  typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
