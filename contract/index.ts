@@ -35,6 +35,7 @@ export {
   type EventsAnswer,
   type EventsView,
   type Page,
+  type RefusedEvent,
   type TestSummary,
   type TestView,
 } from './test';

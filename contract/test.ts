@@ -97,9 +97,17 @@ export interface TestSummary extends TestView {
   readonly firstBreach: Breach | null;
 }
 
+/** An event that was not kept, with the reason; it holds back none of the others. */
+export interface RefusedEvent {
+  /** Its place in the batch. */
+  readonly index: number;
+  readonly problems: readonly { readonly path: string; readonly message: string }[];
+}
+
 export interface EventsAnswer {
   /** How many of the batch were new. */
   readonly added: number;
+  readonly refused: readonly RefusedEvent[];
   /** Highest sequence number held, by device. */
   readonly highest: Readonly<Record<string, number>>;
 }

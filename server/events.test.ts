@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { EventsAnswer } from '../contract';
 import { demoMock, faultEvent, scratchFolder, startServer, type Client, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
@@ -24,7 +25,7 @@ describe('the event path', () => {
     const first = await client.post(`/tests/${test}/events`, { events: events.slice(1) });
     expect(first).toMatchObject({ status: 200, body: { added: 2, highest: { d1: 2, d2: 1 } } });
     const again = await client.post(`/tests/${test}/events`, { events: [...events].reverse() });
-    expect(again.body).toEqual({ added: 1, highest: { d1: 2, d2: 1 } });
+    expect(again.body).toEqual({ added: 1, refused: [], highest: { d1: 2, d2: 1 } });
     const twice = await client.post(`/tests/${test}/events`, { events: [...events, ...events] });
     expect(twice.body).toMatchObject({ added: 0 });
     const { events: log, position } = await held();
@@ -39,7 +40,7 @@ describe('the event path', () => {
     });
   });
 
-  it('refuses a batch as a whole, with every problem at its path', async () => {
+  it('takes what is sound of a batch, and tells of every other event what is wrong with it', async () => {
     const before = (await held()).events.length;
     const answer = await client.post(`/tests/${test}/events`, {
       events: [
@@ -55,26 +56,37 @@ describe('the event path', () => {
           measure: 'noise',
           value: 1,
         },
-      ],
-    });
-    expect(answer.status).toBe(400);
-    expect((answer.body as { errors: { path: string }[] }).errors.map(({ path }) => path)).toEqual([
-      'events[1].item',
-      'events[2].severity',
-      'events[3].measure',
-    ]);
-    const malformed = await client.post(`/tests/${test}/events`, {
-      events: [
         { ...faultEvent(14), at: 'noon', extra: 1 },
         { ...faultEvent(15), test: 'another' },
+        {
+          kind: 'fix',
+          id: 'f',
+          device: 'd1',
+          seq: 16,
+          at: '2026-09-14T08:00:00Z',
+          lat: 1,
+          lon: 2,
+          speed: -1,
+        },
+        7,
+        faultEvent(17),
       ],
     });
-    expect((malformed.body as { errors: { path: string }[] }).errors.map(({ path }) => path)).toEqual([
-      'events[0].at',
-      'events[0].extra',
-      'events[1].test',
+    expect(answer.status).toBe(200);
+    const { added, refused } = answer.body as EventsAnswer;
+    expect(added).toBe(2);
+    expect(refused.flatMap(({ index, problems }) => problems.map(({ path }) => `${index} ${path}`))).toEqual([
+      '1 item',
+      '2 severity',
+      '3 measure',
+      '4 at',
+      '4 extra',
+      '5 test',
+      '6 accuracy',
+      '6 speed',
+      '7 ',
     ]);
-    expect((await held()).events).toHaveLength(before);
+    expect((await held()).events).toHaveLength(before + 2);
   });
 
   it('refuses a regrade that its mark cannot have, also when the mark came in an earlier batch', async () => {
@@ -84,7 +96,10 @@ describe('the event path', () => {
     const answer = await client.post(`/tests/${test}/events`, {
       events: [{ ...regrade, severity: 'driving' }],
     });
-    expect(answer).toMatchObject({ status: 400, body: { errors: [{ path: 'events[0].severity' }] } });
+    expect(answer).toMatchObject({
+      status: 200,
+      body: { added: 0, refused: [{ index: 0, problems: [{ path: 'severity' }] }] },
+    });
   });
 
   it('refuses an empty batch, one of more than 500, and a test that is not there', async () => {

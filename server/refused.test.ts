@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { connect } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { type Client, demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
+import { type Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
 let server: ServerProcess;
@@ -155,13 +155,5 @@ describe('what is refused in words, and never as our fault', () => {
     'POST /api/v1/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json;;\r\nContent-Length: 2\r\nConnection: close\r\n\r\n{}',
   ])('%j', async (request) => {
     expect(await raw(request)).toMatch(/^HTTP\/1.1 [234]\d\d /);
-  });
-
-  it('one event of a batch that is broken is told at its place', async () => {
-    const answer = await client.post(`/tests/${test}/events`, {
-      events: [faultEvent(1), { ...faultEvent(2), at: '2026-W38-1T08:00:00Z' }],
-    });
-    expect(answer.status).toBe(400);
-    expect(answer.body).toMatchObject({ errors: [{ path: 'events[1].at' }] });
   });
 });

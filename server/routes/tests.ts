@@ -4,6 +4,7 @@ import {
   NewTest,
   type EventsAnswer,
   type EventsView,
+  type RefusedEvent,
   type TestSummary,
   type TestView,
 } from '../../contract';
@@ -78,9 +79,9 @@ export function testRoutes(router: Router, { db }: Parts): void {
     signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const { events } = bodyAs(ctx, EventBatch);
-    const checked = await checkEvents(db, test, events);
-    const added = await addEvents(db, test.id, checked);
-    ctx.body = { added, highest: await highestSeqs(db, test.id) } satisfies EventsAnswer;
+    const { taken, refused } = await checkEvents(db, test, events);
+    const added = await addEvents(db, test.id, taken);
+    ctx.body = { added, refused, highest: await highestSeqs(db, test.id) } satisfies EventsAnswer;
   });
 
   router.get('/tests/:id/verdict', async (ctx) => {
@@ -144,28 +145,41 @@ async function checkReferences(db: Database, test: NewTest): Promise<void> {
     throw badInput('The mock test names what is not here; nothing was stored.', problems);
 }
 
-async function checkEvents(db: Database, test: TestView, inputs: readonly unknown[]): Promise<DriveEvent[]> {
-  const at = (n: number) => `events[${n}]`;
-  const results = inputs.map((input) => parseEvent(input));
-  const problems = results.flatMap((result, n) =>
-    result.ok
-      ? foreignTest(result.value, test, at(n))
-      : result.problems.map(({ path, message }) => ({ path: path ? `${at(n)}.${path}` : at(n), message })),
-  );
-  if (problems.length > 0) throw badInput('The batch has problems; nothing of it was stored.', problems);
-  const events = results.flatMap((result) => (result.ok ? [result.value] : []));
+/** Each event is taken or refused by itself. */
+async function checkEvents(
+  db: Database,
+  test: TestView,
+  inputs: readonly unknown[],
+): Promise<{ readonly taken: readonly DriveEvent[]; readonly refused: readonly RefusedEvent[] }> {
+  const problems: Problem[][] = inputs.map(() => []);
+  const parsed = inputs.map((input, n) => {
+    const result = parseEvent(input);
+    if (!result.ok) problems[n]?.push(...result.problems);
+    else if (result.value.test !== undefined && result.value.test !== test.id)
+      problems[n]?.push({ path: 'test', message: 'is another test than the one in the address' });
+    return result.ok ? result.value : null;
+  });
+  const sound = () =>
+    parsed.flatMap((event, n) => (event && problems[n]?.length === 0 ? [{ event, n }] : []));
+  const wellFormed = sound();
   // What a regrade may say depends on its mark, which may have come in an earlier batch.
-  const regrades = events.some(({ kind }) => kind === 'regrade');
+  const regrades = wellFormed.some(({ event }) => event.kind === 'regrade');
   const earlier = regrades ? (await eventsOf(db, test.id)).events : [];
-  const unknown = eventProblems(await standardHeld(db, test), events, at, earlier);
-  if (unknown.length > 0) throw badInput('The batch names what its standard does not know.', unknown);
-  return events;
+  const unknown = eventProblems(
+    await standardHeld(db, test),
+    wellFormed.map(({ event }) => event),
+    (at) => String(wellFormed[at]?.n),
+    earlier,
+  );
+  for (const { path, message } of unknown) {
+    const [n, ...rest] = path.split('.');
+    problems[Number(n)]?.push({ path: rest.join('.'), message });
+  }
+  return {
+    taken: sound().map(({ event }) => event),
+    refused: problems.flatMap((own, index) => (own.length > 0 ? [{ index, problems: own }] : [])),
+  };
 }
-
-const foreignTest = (event: DriveEvent, test: TestView, path: string): Problem[] =>
-  event.test === undefined || event.test === test.id
-    ? []
-    : [{ path: `${path}.test`, message: 'is another test than the one in the address' }];
 
 async function summarise(db: Database, tests: readonly TestView[]): Promise<TestSummary[]> {
   const logs = await eventsByTest(

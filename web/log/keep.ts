@@ -16,6 +16,8 @@ interface KeptEvent {
   readonly event: DriveEvent;
   /** 1 while the server has not acknowledged it; absent after, so that the index holds the waiting only. */
   readonly waiting?: 1;
+  /** Why the server does not take it; then it is not sent again. */
+  readonly refused?: string;
 }
 
 interface Schema extends DBSchema {
@@ -33,6 +35,8 @@ export interface Keep {
   /** All of them or none. */
   readonly putEvents: (test: string, events: readonly DriveEvent[]) => Promise<void>;
   readonly acknowledged: (ids: readonly string[]) => Promise<void>;
+  /** Keeps an event that the server does not take, and why; it is not sent again. */
+  readonly setAside: (id: string, reason: string) => Promise<void>;
   /** Everything that the server has not acknowledged, oldest first. */
   readonly waiting: () => Promise<readonly { test: string; event: DriveEvent }[]>;
 }
@@ -63,9 +67,9 @@ export async function openKeep(name = 'jasperwren'): Promise<Keep> {
       await db.put('drives', drive);
     },
     events: async (test) =>
-      (await db.getAllFromIndex('events', 'test', test)).map(({ event, waiting }) => ({
+      (await db.getAllFromIndex('events', 'test', test)).map(({ event, waiting, refused }) => ({
         event,
-        onServer: waiting === undefined,
+        onServer: waiting === undefined && refused === undefined,
       })),
     putEvents: async (test, events) => {
       const transaction = db.transaction('events', 'readwrite', durably);
@@ -80,6 +84,12 @@ export async function openKeep(name = 'jasperwren'): Promise<Keep> {
         const kept = await transaction.store.get(id);
         if (kept) await transaction.store.put({ id, test: kept.test, event: kept.event });
       }
+      await transaction.done;
+    },
+    setAside: async (id, reason) => {
+      const transaction = db.transaction('events', 'readwrite', durably);
+      const kept = await transaction.store.get(id);
+      if (kept) await transaction.store.put({ id, test: kept.test, event: kept.event, refused: reason });
       await transaction.done;
     },
     waiting: async () => {

@@ -14,6 +14,11 @@ class BoxedServer implements LogServer {
   readonly tests = new Set<string>();
   readonly log = new Map<string, DriveEvent>();
   sent = 0;
+  asked = 0;
+  /** Whether it takes no event like this one. */
+  unsound: (event: DriveEvent) => boolean = () => false;
+  /** Whether it can be told of tests at all. */
+  begins = true;
 
   private answer<T>(value: () => T): Promise<Answer<T>> {
     if (this.mode === 'silent') return Promise.resolve({ ok: false, why: 'silent' });
@@ -23,20 +28,29 @@ class BoxedServer implements LogServer {
   test: LogServer['test'] = (id) =>
     this.tests.has(id) ? this.answer(() => testView(id)) : Promise.resolve({ ok: false, why: 'missing' });
   standard: LogServer['standard'] = () => this.answer(() => smallStandard);
-  start: LogServer['start'] = ({ id }) =>
-    this.answer(() => {
+  start: LogServer['start'] = ({ id }) => {
+    this.asked += 1;
+    if (!this.begins) return Promise.resolve({ ok: false, why: 'refused', detail: 'No learner.' });
+    return this.answer(() => {
       this.tests.add(id);
       return testView(id);
     });
+  };
   events: LogServer['events'] = () =>
     this.answer(() => ({ events: [...this.log.values()], position: this.log.size }));
   send: LogServer['send'] = (test, events) => {
+    if (this.mode === 'answers' && !this.tests.has(test)) this.asked += 1;
     if (this.mode === 'answers' && !this.tests.has(test))
       return Promise.resolve({ ok: false, why: 'missing' });
     return this.answer(() => {
       this.sent += events.length;
-      for (const event of events) this.log.set(event.id, event);
-      return { added: events.length, highest: {} };
+      this.asked += 1;
+      const sound = events.filter((event) => !this.unsound(event));
+      for (const event of sound) this.log.set(event.id, event);
+      const refused = events.flatMap((event, index) =>
+        this.unsound(event) ? [{ index, problems: [{ path: 'item', message: 'is no item here' }] }] : [],
+      );
+      return { added: sound.length, refused, highest: {} };
     });
   };
 }
@@ -170,6 +184,55 @@ describe('the log of a page', () => {
     const id = await mark('t');
     expect(log()).toMatchObject({ refusal: 'No.', waiting: 1 });
     expect((await (await keep).waiting()).map(({ event }) => event.id)).toEqual([id]);
+  });
+
+  it('sets one mark aside that the server does not take, and sends the others', async () => {
+    const server = new BoxedServer();
+    server.mode = 'silent';
+    const keep = freshKeep();
+    const first = page(server, keep);
+    await first.begin('t');
+    const bad = await first.mark('t');
+    const good = await first.mark('t');
+    server.mode = 'answers';
+    server.unsound = ({ id }) => id === bad;
+    await first.sync.push();
+    expect([...server.log.keys()]).toEqual([good]);
+    expect(first.log()).toMatchObject({
+      waiting: 0,
+      refusal: 'One entry (fault) was not taken: item is no item here.',
+    });
+    // It is kept, and not sent again, also after a reload.
+    const sent = server.sent;
+    const second = page(server, keep);
+    await second.sync.open('t');
+    await second.sync.push();
+    expect(second.log().drives.t?.events.map(({ id }) => id)).toContain(bad);
+    expect(second.log().keeping.t?.places[bad]).toBe('here');
+    expect(server.sent).toBe(sent);
+  });
+
+  it('asks a server that cannot be told of a test only after a pause, and sends the other drives', async () => {
+    const server = new BoxedServer();
+    const { begin, mark, planned, log } = page(server, freshKeep());
+    await begin('lost');
+    await begin('other');
+    server.tests.clear();
+    server.tests.add('other');
+    server.begins = false;
+    server.asked = 0;
+    await mark('lost');
+    expect(server.asked).toBeLessThan(5);
+    expect(planned).toHaveLength(1);
+    expect(log()).toMatchObject({ waiting: 1, refusal: 'No learner.' });
+    const id = await mark('other');
+    expect(server.log.has(id)).toBe(true);
+    expect(server.asked).toBeLessThan(10);
+    // Once it can be told, everything goes.
+    server.begins = true;
+    planned.at(-1)?.();
+    await until(() => log().waiting === 0);
+    expect(server.log.size).toBe(2);
   });
 
   it('tells a server that lost the test about it again', async () => {

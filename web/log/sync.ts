@@ -73,20 +73,22 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     return pushAll();
   }, later);
 
+  /** What the server does not take of one drive holds back none of the others. */
   async function pushAll(): Promise<Sent> {
-    for (const test of [...unknownToServer.values()]) {
-      const sent = await pushTest(test);
-      if (sent !== 'done') return sent;
-    }
+    let all: Sent = 'done';
+    const lost = (sent: Sent): boolean => {
+      if (sent !== 'done') all = sent;
+      // A server that is away or wants a sign-in takes nothing of the rest either.
+      return sent === 'stop' || (sent === 'retry' && state().link !== 'answers');
+    };
+    for (const test of [...unknownToServer.values()]) if (lost(await pushTest(test))) return all;
     const tests = new Set([...queue.values()].map(({ test }) => test));
     for (const test of tests) {
       const events = [...queue.values()].flatMap((entry) => (entry.test === test ? [entry.event] : []));
-      for (let n = 0; n < events.length; n += MAX_BATCH) {
-        const sent = await pushBatch(test, events.slice(n, n + MAX_BATCH));
-        if (sent !== 'done') return sent;
-      }
+      for (let n = 0; n < events.length; n += MAX_BATCH)
+        if (lost(await pushBatch(test, events.slice(n, n + MAX_BATCH)))) return all;
     }
-    return 'done';
+    return all;
   }
 
   async function pushTest(test: TestView): Promise<Sent> {
@@ -102,40 +104,48 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     return notTaken(answer);
   }
 
-  async function pushBatch(test: string, events: readonly DriveEvent[]): Promise<Sent> {
+  async function pushBatch(test: string, events: readonly DriveEvent[], begunAnew = false): Promise<Sent> {
     const answer = await server.send(test, events);
     told(answer);
     if (answer.ok) {
-      const ids = events.map(({ id }) => id);
-      for (const id of ids) queue.delete(id);
-      await store((kept) => kept.acknowledged(ids));
+      const refused = new Map(
+        answer.value.refused.flatMap(({ index, problems }) => {
+          const event = events[index];
+          return event ? [[event.id, reasonOf(event, problems)] as const] : [];
+        }),
+      );
+      const ids = events.flatMap(({ id }) => (refused.has(id) ? [] : [id]));
+      for (const { id } of events) queue.delete(id);
+      await store(async (kept) => {
+        await kept.acknowledged(ids);
+        for (const [id, reason] of refused) await kept.setAside(id, reason);
+      });
+      for (const reason of refused.values()) dispatch(serverRefused(reason));
       dispatch(placed({ test, ids, place: 'server' }));
       counted();
       return 'done';
     }
-    if (answer.why === 'missing') return restart(test);
-    return notTaken(answer);
+    if (answer.why !== 'missing') return notTaken(answer);
+    const begun = begunAnew ? 'retry' : await restart(test);
+    return begun === 'done' ? pushBatch(test, events, true) : begun;
   }
 
   /** The server has lost or never had this test: tell it anew, from what is kept here. */
   async function restart(test: string): Promise<Sent> {
-    const kept = (await (await keep)?.drive(test)) ?? state().drives[test];
+    const kept = (await keptDrive(test)) ?? state().drives[test];
     if (!kept) {
       dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
-      return 'done';
+      return 'retry';
     }
     unknownToServer.set(test, kept.test);
-    const sent = await pushTest(kept.test);
-    // Its marks go in the round after this one.
-    if (sent === 'done') void push();
-    return sent;
+    return pushTest(kept.test);
   }
 
+  /** Whatever it is, it is asked for again only after a pause. */
   function notTaken(answer: Exclude<Answer<unknown>, { ok: true }>): Sent {
-    if (answer.why === 'silent') return 'retry';
-    if (answer.why !== 'refused') return 'stop';
-    dispatch(serverRefused(answer.detail));
-    return 'done';
+    if (answer.why === 'signed out') return 'stop';
+    if (answer.why === 'refused') dispatch(serverRefused(answer.detail));
+    return 'retry';
   }
 
   async function keptDrive(id: string): Promise<KeptDrive | undefined> {
@@ -205,6 +215,12 @@ function failureOf(answer: Answer<unknown>): LogState['failures'][string] {
   if (!answer.ok && answer.why === 'signed out') return 'signed out';
   return !answer.ok && answer.why === 'missing' ? 'missing' : 'unreachable';
 }
+
+const reasonOf = (
+  { kind }: DriveEvent,
+  problems: readonly { readonly path: string; readonly message: string }[],
+): string =>
+  `One entry (${kind}) was not taken: ${problems.map(({ path, message }) => (path ? `${path} ${message}` : message)).join('; ')}.`;
 
 const newTestOf = (test: TestView): NewTest => ({
   id: test.id,

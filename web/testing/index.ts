@@ -16,7 +16,10 @@ export const testView = (id = 'test-1'): TestView => ({
   ready: [],
 });
 
-/** Waits for what goes on in the background, however busy the machine is; the test's own time limit ends it. */
+/** Waits for what goes on in the background, however busy the machine is. */
 export async function until(done: () => boolean): Promise<void> {
-  while (!done()) await new Promise((resolve) => setTimeout(resolve, 5));
+  for (let times = 0; !done(); times += 1) {
+    if (times > 900) throw new Error('it did not come');
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
 }
