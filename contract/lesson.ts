@@ -1,5 +1,16 @@
 import 'reflect-metadata';
-import { IsIn, IsInt, IsLatitude, IsLongitude, IsString, IsUUID, Length, Max, Min } from 'class-validator';
+import {
+  IsIn,
+  IsInt,
+  IsLatitude,
+  IsLongitude,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
 import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 /** A lesson, a licence test or another appointment. */
@@ -54,6 +65,7 @@ export class LessonToKeep {
   @MayBeNull()
   @IsString()
   @Length(1, 255)
+  @Matches(/^\P{Cc}*$/u, { message: 'must be one line' })
   uid?: string | null;
 }
 

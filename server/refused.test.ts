@@ -100,6 +100,17 @@ describe('what is refused in words, and never as our fault', () => {
         }),
     ],
     [
+      'a calendar name of two lines',
+      async () =>
+        client.ask('PUT', `/lessons/${randomUUID()}`, {
+          kind: 'other',
+          startsAt: '2026-11-02T08:00:00.000Z',
+          minutes: 60,
+          zone: 'Europe/London',
+          uid: 'a\r\nX-EVIL:1',
+        }),
+    ],
+    [
       'a zone of another planet',
       async () =>
         client.post('/tests', {

@@ -6,18 +6,30 @@ import { readBank } from './parse';
 const head = 'id,kind,title,prompt 1,essential points,why,source';
 
 describe('a table of questions', () => {
+  const file = new URL('../../data/questions/vale-of-ostrey.questions.json', import.meta.url);
+  const bank = readBank(readFileSync(file, 'utf8'));
+  if (!bank.ok) throw new Error('broken bank');
+  const shipped = bank.value.questions;
+
   it('comes back the same for every shipped question', () => {
-    const file = new URL('../../data/questions/vale-of-ostrey.questions.json', import.meta.url);
-    const bank = readBank(readFileSync(file, 'utf8'));
-    if (!bank.ok) throw new Error('broken bank');
-    const { good, problems } = readQuestionTable(writeQuestionTable(bank.value.questions));
+    const { good, problems } = readQuestionTable(writeQuestionTable(shipped));
     expect(problems).toEqual([]);
     // Essential points come first in a table; nothing else is other.
-    const sorted = bank.value.questions.map((question) => ({
+    const sorted = shipped.map((question) => ({
       ...question,
       points: [...question.points].sort((a, b) => Number(b.essential) - Number(a.essential)),
     }));
     expect(good.map(({ question }) => question)).toEqual(sorted);
+  });
+
+  it('holds no formula, and gives the text back as it was', () => {
+    const [first] = shipped;
+    if (!first) throw new Error('no question');
+    const question = { ...first, title: '=HYPERLINK("http://x")', why: '-2 C is ice' };
+    const table = writeQuestionTable([question]);
+    expect(table).toContain(`"'=HYPERLINK(""http://x"")"`);
+    expect(table).not.toMatch(/(^|,)"?[=+@-]/m);
+    expect(readQuestionTable(table).good.map(({ question: read }) => read)).toEqual([question]);
   });
 
   it('gives the good rows and tells what is wrong with each of the others', () => {

@@ -62,7 +62,7 @@ export function readQuestionTable(text: string): QuestionTable {
       problems.push({ path, message: `cannot be read: ${torn}` });
       return;
     }
-    const result = parseQuestion(questionOf((column) => (cells[column] ?? '').trim()));
+    const result = parseQuestion(questionOf((column) => withoutGuard((cells[column] ?? '').trim())));
     if (!result.ok)
       problems.push(
         ...result.problems.map((problem) => ({
@@ -76,6 +76,9 @@ export function readQuestionTable(text: string): QuestionTable {
   });
   return { good, problems };
 }
+
+/** The text itself, of a cell that was guarded from being taken for a formula. */
+const withoutGuard = (cell: string): string => cell.replace(/^'(?=[=+\-@])/, '');
 
 /** Writes questions as the table that `readQuestionTable` reads. */
 export function writeQuestionTable(questions: readonly Question[]): string {
@@ -99,10 +102,11 @@ export function writeQuestionTable(questions: readonly Question[]): string {
     bonnet: question.bonnet ? 'yes' : '',
     sign: question.sign ?? '',
   }));
-  return Papa.unparse({
-    fields: [...columns],
-    data: rows.map((row) => columns.map((column) => row[column])),
-  });
+  // A spreadsheet must not take a text for a formula: such a one begins with an apostrophe in the file.
+  return Papa.unparse(
+    { fields: [...columns], data: rows.map((row) => columns.map((column) => row[column])) },
+    { escapeFormulae: true },
+  );
 }
 
 function questionOf(cell: (column: Column) => string): unknown {

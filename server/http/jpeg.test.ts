@@ -8,7 +8,11 @@ const segment = (marker: number, text: string) => {
   return Buffer.concat([head, Buffer.from(text)]);
 };
 const start = Buffer.from([0xff, 0xd8]);
-const scan = Buffer.concat([segment(0xffda, 'scan'), Buffer.from('picture\xff\xe1 not a segment', 'latin1')]);
+const scan = Buffer.concat([
+  segment(0xffda, 'scan'),
+  Buffer.from('picture\xff\x00\xe1 not a segment\xff\xd3 restarted', 'latin1'),
+]);
+const end = Buffer.from([0xff, 0xd9]);
 const jfif = segment(0xffe0, 'JFIF');
 const tables = segment(0xffdb, 'tables');
 
@@ -17,9 +21,32 @@ describe('a picture', () => {
     const exif = segment(0xffe1, 'Exif GPS 51.5 N');
     const comment = segment(0xfffe, 'made by somebody');
     const bare = barePicture(
-      Buffer.concat([start, jfif, exif, segment(0xffed, 'IPTC'), tables, comment, scan]),
+      Buffer.concat([start, jfif, exif, segment(0xffed, 'IPTC'), tables, comment, scan, end]),
     );
-    expect(bare).toEqual(Buffer.concat([start, jfif, tables, scan]));
+    expect(bare).toEqual(Buffer.concat([start, jfif, tables, scan, end]));
+  });
+
+  it('keeps every scan, and nothing between them or after the end', () => {
+    const exif = segment(0xffe1, 'Exif GPS 51.5 N');
+    const bare = barePicture(
+      Buffer.concat([
+        start,
+        tables,
+        scan,
+        tables,
+        exif,
+        scan,
+        end,
+        Buffer.from('another picture, larger'),
+        end,
+      ]),
+    );
+    expect(bare).toEqual(Buffer.concat([start, tables, scan, tables, scan, end]));
+  });
+
+  it('may lack its end, as when the card was full', () => {
+    const torn = Buffer.concat([start, jfif, scan]);
+    expect(barePicture(torn)).toEqual(torn);
   });
 
   it.each([

@@ -38,9 +38,24 @@ export function barePicture(bytes: Buffer): Buffer | null {
     // What a program writes beside the picture: APP1 to APP15, and comments.
     const beside = (marker >= 0xffe1 && marker <= 0xffef) || marker === 0xfffe;
     if (!beside) kept.push(bytes.subarray(at, end));
-    // After the start of scan come the picture's own bytes, to the end.
-    if (marker === 0xffda) return Buffer.concat([...kept, bytes.subarray(end)]);
     at = end;
+    if (marker !== 0xffda) continue;
+    // After the start of a scan come the picture's own bytes, up to the next marker.
+    at = endOfScan(bytes, end);
+    kept.push(bytes.subarray(end, at));
+    // What stands after the end of the picture is none of it.
+    if (at === bytes.length) return Buffer.concat(kept);
+    if (bytes.readUInt16BE(at) === 0xffd9) return Buffer.concat([...kept, bytes.subarray(at, at + 2)]);
   }
   return null;
+}
+
+/** Where the bytes of a scan end: at a marker that is no restart and no stuffed byte. */
+function endOfScan(bytes: Buffer, from: number): number {
+  for (let at = from; at + 1 < bytes.length; at += 1) {
+    if (bytes[at] !== 0xff) continue;
+    const next = bytes[at + 1] ?? 0;
+    if (next !== 0 && next !== 0xff && !(next >= 0xd0 && next <= 0xd7)) return at;
+  }
+  return bytes.length;
 }

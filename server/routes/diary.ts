@@ -132,7 +132,8 @@ function calendarOf(lessons: readonly LessonView[]): string {
   } of lessons) {
     const about = [vehicle?.name, route?.title, note].filter((text) => text !== undefined && text !== '');
     calendar.createEvent({
-      id: uid ?? id,
+      // A line break in it would begin a line of the calendar's own.
+      id: uid?.replaceAll(/\p{Cc}+/gu, ' ') ?? id,
       start: new Date(startsAt),
       end: new Date(Date.parse(startsAt) + minutes * 60_000),
       summary: learner ? `${KIND[kind]}: ${learner.name}` : note || KIND[kind],

@@ -40,14 +40,18 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     .innerJoin('learners', 'learners.id', 'tests.learner')
     .select([
       'tests.id',
-      'learners.name',
+      'learners.name as learner',
+      'tests.started_at',
       'tests.zone',
       'tests.standard',
       'tests.standard_version as version',
     ])
     .execute();
-  const nameOf = new Map(mocks.map(({ id, name }) => [id, name]));
-  for (const { id, name, zone, standard, version } of mocks) {
+  const nameOf = new Map(
+    mocks.map(({ id, learner, started_at }) => [id, `${learner}, ${started_at.slice(0, 10)}`]),
+  );
+  for (const { id, zone, standard, version } of mocks) {
+    const name = nameOf.get(id) ?? id;
     if (!isZone(zone)) tell('mock', id, name, 'The time zone; times are shown in UTC.');
     if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
   }

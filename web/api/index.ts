@@ -28,6 +28,7 @@ import {
   type SignIn,
   type StandardSummary,
   type TestSummary,
+  type UnreadableRecord,
   type VehicleView,
 } from '../../contract';
 import type { Question } from '../../core/questions';
@@ -151,6 +152,7 @@ export const api = createApi({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
     }),
+    unreadable: build.query<Page<UnreadableRecord>, Nothing>({ query: () => '/school/unreadable' }),
     school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
     keepSchool: build.mutation<SchoolView, SchoolView>({
       query: ({ standard, units, revision }) => ({
@@ -351,6 +353,7 @@ export const api = createApi({
 export const {
   useHealthQuery,
   useSessionQuery,
+  useUnreadableQuery,
   useSignInMutation,
   useSignInToDemoMutation,
   useSignOutMutation,

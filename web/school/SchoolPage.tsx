@@ -4,6 +4,7 @@ import { AdviceView } from './AdviceView';
 import { GeneralView } from './GeneralView';
 import { SettingsView } from './SettingsView';
 import { TrustView } from './TrustView';
+import { UnreadableRecords } from './UnreadableRecords';
 
 const views = [
   ['general', 'Settings'],
@@ -33,6 +34,8 @@ export function SchoolPage() {
       {view === 'trust' ? <TrustView /> : null}
       {view === 'readiness' ? <SettingsView /> : null}
       {view === 'advice' ? <AdviceView /> : null}
+      {/* Below all that can be touched: it comes last, and moves nothing. */}
+      <UnreadableRecords />
     </Box>
   );
 }
