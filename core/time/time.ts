@@ -11,6 +11,7 @@ export const day = z.iso.date({ error: 'must be a day such as 2026-12-01' });
 /** A time zone by its name in the IANA database, as browsers tell it. */
 export const zone = z
   .string()
+  .min(1)
   .max(60)
   .refine((name) => isZone(name), { error: 'must be a time zone such as Europe/London' });
 

@@ -131,7 +131,7 @@ describe('migrations', () => {
     sqlite.close();
     const before = readFileSync(broken);
     for (let times = 0; times < 2; times += 1)
-      await expect(openDatabase(broken)).rejects.toThrow(/no such table: (main\.)?learners/);
+      expect(await openDatabase(broken).catch(String)).toMatch(/no such table: (main\.)?learners/);
     expect(readFileSync(broken).equals(before)).toBe(true);
     expect(readdirSync(folder.path('')).filter((name) => name.startsWith('broken.db.before'))).toHaveLength(
       1,
