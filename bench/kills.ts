@@ -1,7 +1,7 @@
-import { copyFileSync, existsSync, rmSync } from 'node:fs';
+import { copyFileSync, readdirSync, rmSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import SQLite from 'better-sqlite3';
 import { sql } from 'kysely';
 import { randomFrom, type Random } from '../core/random';
@@ -135,10 +135,8 @@ function countsOf(file: string): Record<string, number> {
   return counts;
 }
 
+/** The school with all that was put beside it. */
 function removeAll(file: string): void {
-  for (const ending of ['', '-wal', '-shm', '.lock']) rmSync(file + ending, { force: true });
-  for (let n = 1; existsSync(copyName(file, n)); n += 1) rmSync(copyName(file, n));
+  for (const name of readdirSync(dirname(file)))
+    if (name.startsWith(basename(file))) rmSync(join(dirname(file), name));
 }
-
-const copyName = (file: string, n: number): string =>
-  `${file}.before-008-names-and-licence-tests${n === 1 ? '' : `.${n}`}`;

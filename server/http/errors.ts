@@ -1,4 +1,5 @@
 import type { Middleware } from 'koa';
+import { codeOf } from '../store';
 import { badInput, HttpProblem, notFound, writeProblem } from './problem';
 
 /** Turns whatever a handler throws into problem details; bugs are logged and told without their insides. */
@@ -17,7 +18,8 @@ export const errors: Middleware = async (ctx, next) => {
 
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  const { status, code } = markedError(error);
+  const status = error instanceof Error && 'status' in error ? error.status : undefined;
+  const code = codeOf(error);
   const storage = storageProblem(code);
   if (storage) return storage;
   if (status === 413)
@@ -54,16 +56,4 @@ function storageProblem(code: string): HttpProblem | null {
   if (code.startsWith('SQLITE_IOERR'))
     return new HttpProblem(503, 'Disk failed', `The disk of the server does not answer. ${kept}`);
   return null;
-}
-
-/** What libraries mark their errors with: a status of HTTP, a code of Node. */
-function markedError(error: unknown): { readonly status: number; readonly code: string } {
-  const marks = (typeof error === 'object' && error !== null ? error : {}) as {
-    readonly status?: unknown;
-    readonly code?: unknown;
-  };
-  return {
-    status: typeof marks.status === 'number' ? marks.status : 500,
-    code: typeof marks.code === 'string' ? marks.code : '',
-  };
 }

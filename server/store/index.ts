@@ -33,6 +33,7 @@ export {
 export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { lockDatabase } from './lock';
+export { codeOf } from './problem';
 export { backUp, checkSchool, restore } from './safekeeping';
 export { unreadableRecords } from './unreadable';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
@@ -41,6 +42,7 @@ export {
   addEvents,
   addTest,
   drivesBefore,
+  drivesOfSchool,
   eventsByTest,
   eventsOf,
   fixesOf,
@@ -49,6 +51,7 @@ export {
   stateOfDrives,
   stateOfEvidence,
   testById,
+  type HeldDrive,
 } from './tests';
 export {
   addCheckup,

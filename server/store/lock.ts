@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { DatabaseProblem } from './problem';
+import { codeOf, DatabaseProblem } from './problem';
 
 /**
  * Holds a database file for one server. The operating system lets go of it when the process ends, however it ends.
@@ -25,7 +25,3 @@ export function lockDatabase(file: string): () => void {
     throw new DatabaseProblem(`${file} cannot be held: ${String(error)}`);
   }
 }
-
-/** The code that SQLite marks its errors with; empty for others. */
-export const codeOf = (error: unknown): string =>
-  typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';

@@ -4,12 +4,12 @@ import type { UnreadableRecord } from '../../contract';
 import { nameKey } from '../../core/names';
 import { judge } from '../../core/marking';
 import { copyDatabase, integrityOf } from './backup';
-import { openToRead } from './database';
+import { openToRead, type Database } from './database';
 import { lockDatabase } from './lock';
 import { appliedMigrations, isKnown } from './migrate';
 import { DatabaseProblem } from './problem';
 import { standardOf } from './standards';
-import { eventsByTest, listTests } from './tests';
+import { drivesOfSchool } from './tests';
 import { unreadableRecords } from './unreadable';
 
 /** How much a school has of everything. */
@@ -137,27 +137,14 @@ export async function checkSchool(file: string): Promise<Checked> {
   }
 }
 
-const AT_ONCE = 250;
-
-async function outcomesOf(db: ReturnType<typeof openToRead>): Promise<Counts> {
+async function outcomesOf(db: Database): Promise<Counts> {
   const outcomes: Record<string, number> = {};
-  let after: readonly [string, string] | null = null;
-  for (;;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
-    const last = tests.at(-1);
-    if (!last) return outcomes;
-    const logs = await eventsByTest(
-      db,
-      tests.map(({ id }) => id),
-    );
-    for (const test of tests) {
-      const standard = await standardOf(db, test.standard);
-      if (!standard) continue;
-      const { outcome } = judge(standard, logs.get(test.id) ?? [], test).verdict;
+  for await (const { drives } of drivesOfSchool(db))
+    for (const { test, standard, events } of drives) {
+      const { outcome } = judge(standard, events, test).verdict;
       outcomes[outcome] = (outcomes[outcome] ?? 0) + 1;
     }
-    after = [last.startedAt, last.id];
-  }
+  return outcomes;
 }
 
 /** A school that is there, to be read. @throws DatabaseProblem when it is none, or from a newer program */

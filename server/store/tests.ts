@@ -198,6 +198,42 @@ export async function eventsByTest(
   return logs;
 }
 
+/** A mock with what it was marked under, and its log without fixes. */
+export interface HeldDrive {
+  readonly test: TestView;
+  readonly standard: Standard;
+  readonly events: readonly DriveEvent[];
+}
+
+/** So many mocks are held at a time while all are gone through. */
+const AT_ONCE = 250;
+
+/**
+ * Every mock of the school, newest first, some at a time. Those whose standard cannot be read are left out; `read`
+ * counts them all the same.
+ */
+export async function* drivesOfSchool(
+  db: Database,
+): AsyncGenerator<{ readonly read: number; readonly drives: readonly HeldDrive[] }> {
+  let after: readonly [string, string] | null = null;
+  for (;;) {
+    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
+    const last = tests.at(-1);
+    if (!last) return;
+    const logs = await eventsByTest(
+      db,
+      tests.map(({ id }) => id),
+    );
+    const drives: HeldDrive[] = [];
+    for (const test of tests) {
+      const standard = await standardOf(db, test.standard);
+      if (standard) drives.push({ test, standard, events: logs.get(test.id) ?? [] });
+    }
+    yield { read: tests.length, drives };
+    after = [last.startedAt, last.id];
+  }
+}
+
 /** The newest drives before an instant, of one learner or of all, with their logs and standards. */
 export async function drivesBefore(
   db: Database,

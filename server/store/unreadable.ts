@@ -1,9 +1,9 @@
 import { sql } from 'kysely';
 import type { UnreadableRecord } from '../../contract';
 import { readRoute } from '../../core/route';
-import { isZone } from '../../core/time';
 import type { Database } from './database';
 import { readOverrule, readPapers } from './learners';
+import { shownZone } from './readable';
 import { readQuestion } from './questions';
 import { readForecast } from './results';
 import { readSettings } from './settings';
@@ -52,7 +52,7 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
   );
   for (const { id, zone, standard, version } of mocks) {
     const name = nameOf.get(id) ?? id;
-    if (!isZone(zone)) tell('mock', id, name, 'The time zone; times are shown in UTC.');
+    if (shownZone(zone) !== zone) tell('mock', id, name, 'The time zone; times are shown in UTC.');
     if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
   }
   for (const table of ['events', 'fixes'] as const) {
@@ -69,7 +69,8 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     .select(['id', 'starts_at', 'zone'])
     .where('removed', '=', 0)
     .execute())
-    if (!isZone(zone)) tell('diary entry', id, starts_at.slice(0, 10), 'The time zone; it is shown in UTC.');
+    if (shownZone(zone) !== zone)
+      tell('diary entry', id, starts_at.slice(0, 10), 'The time zone; it is shown in UTC.');
 
   for (const { id, name, card, record } of await db.selectFrom('vehicles').selectAll().execute()) {
     if (!readCard(card)) tell('vehicle', id, name, 'The card; it is shown blank.');

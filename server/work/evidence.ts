@@ -17,22 +17,19 @@ import {
 import { allLimits, limitTitle, type Standard } from '../../core/standard';
 import {
   drillOf,
-  eventsByTest,
+  drivesOfSchool,
   learnerById,
   listLearners,
   listLessons,
   listQuestions,
-  listTests,
   newestStandard,
   settingsHeld,
-  standardOf,
   type Database,
 } from '../store';
 
 /** The key under which constants of readiness are kept. */
 export const READINESS = 'readiness';
 
-const AT_ONCE = 250;
 const ALL_LEARNERS = 100_000;
 
 /** Mocks of everybody with their logs, and when all papers were last seen in setting one up. */
@@ -44,25 +41,15 @@ interface SchoolDrives {
 async function schoolDrives(db: Database): Promise<SchoolDrives> {
   const byLearner = new Map<string, MockDrive[]>();
   const papersSeen = new Map<string, string>();
-  let after: readonly [string, string] | null = null;
-  for (;;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
-    const last = tests.at(-1);
-    if (!last) return { byLearner, papersSeen };
-    const logs = await eventsByTest(
-      db,
-      tests.map(({ id }) => id),
-    );
-    for (const test of tests) {
-      const standard = await standardOf(db, test.standard);
-      if (!standard) continue;
+  for await (const { drives } of drivesOfSchool(db))
+    for (const { test, standard, events } of drives) {
       const mock: MockDrive = {
         test: test.id,
         startedAt: test.startedAt,
         route: test.route?.id ?? null,
         retest: test.retest,
         standard,
-        events: logs.get(test.id) ?? [],
+        events,
       };
       const kin = byLearner.get(test.learner.id);
       if (kin) kin.push(mock);
@@ -72,8 +59,7 @@ async function schoolDrives(db: Database): Promise<SchoolDrives> {
       // Newest first: the first mock of a learner is the last one driven.
       if (complete && kin === undefined) papersSeen.set(test.learner.id, test.startedAt);
     }
-    after = [last.startedAt, last.id];
-  }
+  return { byLearner, papersSeen };
 }
 
 /** The standard that a learner prepares for, in its newest version. */

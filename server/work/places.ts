@@ -5,21 +5,18 @@ import { placedDrive, type Site } from '../../core/hotspot';
 import { driveOf } from '../../core/marking';
 import { gunzipSync } from 'node:zlib';
 import {
-  eventsByTest,
+  drivesOfSchool,
   fixesOf,
   listNetworks,
-  listTests,
   networkFile,
   openToRead,
   routeById,
-  standardOf,
   type Database,
 } from '../store';
 import type { PlacedSchool, PlacedTest } from './placing';
 
 /** Runs as a thread: lays every drive of the school onto its route, or onto the roads by its track. */
 
-const AT_ONCE = 250;
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
@@ -35,27 +32,15 @@ async function placeAll(db: Database): Promise<PlacedSchool> {
     routes.set(id, found);
     return found;
   };
-  let after: readonly [string, string] | null = null;
-  for (;;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
-    const last = tests.at(-1);
-    if (!last) break;
-    const logs = await eventsByTest(
-      db,
-      tests.map(({ id }) => id),
-    );
-    for (const test of tests) {
-      const standard = await standardOf(db, test.standard);
-      if (!standard) continue;
+  for await (const { drives: some } of drivesOfSchool(db))
+    for (const { test, standard, events } of some) {
       const route = test.route ? await routeHeld(test.route.id) : await tracked(db, test.id, drawings);
       if (!route) continue;
-      const drive = driveOf(standard, logs.get(test.id) ?? []);
+      const drive = driveOf(standard, events);
       const placed = placedDrive(standard, drive, route, sites);
       const { id, learner, startedAt, zone } = test;
       drives.push({ test: id, learner, route: test.route, startedAt, zone, ...placed });
     }
-    after = [last.startedAt, last.id];
-  }
   return { sites: [...sites.values()], drives };
 }
 

@@ -1,13 +1,11 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import type { RejudgedDrive, RejudgeLine, TestView } from '../../contract';
-import { judge, judgeUnder, resultOf, type DriveEvent } from '../../core/marking';
+import type { RejudgedDrive, RejudgeLine } from '../../contract';
+import { judge, judgeUnder, resultOf } from '../../core/marking';
 import type { Standard } from '../../core/standard';
-import { eventsByTest, listTests, openToRead, standardOf, type Database } from '../store';
+import { drivesOfSchool, openToRead, standardOf, type Database, type HeldDrive } from '../store';
 import type { RejudgeWork } from './rejudging';
 
 /** Runs as a thread: reads the database beside the server, and tells what it has done as it goes. */
-
-const AT_ONCE = 250;
 
 const say = (line: RejudgeLine) => parentPort?.postMessage(line);
 
@@ -17,28 +15,15 @@ async function rejudgeAll(db: Database, to: Standard): Promise<void> {
     .select((is) => is.fn.countAll<number>().as('total'))
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
-  let after: readonly [string, string] | null = null;
-  for (let done = 0; ;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
-    const last = tests.at(-1);
-    if (!last) break;
-    const logs = await eventsByTest(
-      db,
-      tests.map(({ id }) => id),
-    );
-    const drives: RejudgedDrive[] = [];
-    for (const test of tests) {
-      const own = await standardOf(db, test.standard);
-      if (own) drives.push(rejudged(test, own, to, logs.get(test.id) ?? []));
-    }
-    done += tests.length;
-    say({ kind: 'drives', done, drives });
-    after = [last.startedAt, last.id];
+  let done = 0;
+  for await (const { read, drives } of drivesOfSchool(db)) {
+    done += read;
+    say({ kind: 'drives', done, drives: drives.map((drive) => rejudged(drive, to)) });
   }
   say({ kind: 'end' });
 }
 
-function rejudged(test: TestView, own: Standard, to: Standard, events: readonly DriveEvent[]): RejudgedDrive {
+function rejudged({ test, standard: own, events }: HeldDrive, to: Standard): RejudgedDrive {
   const { startedAt, zone } = test;
   const judged = judgeUnder(own, to, events, test);
   const { verdict, translation, enough } = judged;

@@ -54,6 +54,7 @@ const words: Readonly<Record<UnreadableRecord['kind'], string>> = {
 
 function NameOf({ record: { kind, id, name } }: { readonly record: UnreadableRecord }) {
   const text = `${words[kind]} ${name}`;
-  const path = { learner: `/learners/${id}`, mock: `/tests/${id}` }[kind as string];
-  return path === undefined ? text : <Link to={path}>{text}</Link>;
+  if (kind === 'learner') return <Link to={`/learners/${id}`}>{text}</Link>;
+  if (kind === 'mock') return <Link to={`/tests/${id}`}>{text}</Link>;
+  return text;
 }
