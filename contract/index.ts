@@ -9,7 +9,7 @@ export {
   type Overrule,
 } from './learner';
 export { LessonToKeep, type LessonView } from './lesson';
-export { ShareToMake, type LinkView, type SharedView } from './link';
+export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass } from './paths';
 export type { HotSpotsView, MarkAtPlace, PlaceRate } from './places';
 export type { ProblemDetails } from './problem';
@@ -26,7 +26,7 @@ export {
 export { ResultToKeep, type ResultView } from './result';
 export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
 export { RouteToKeep, type NetworkSummary, type RouteSummary, type RouteView } from './route';
-export { SchoolToKeep, type SchoolView, type UnreadableRecord } from './school';
+export { SchoolToKeep, type ReachView, type SchoolView, type UnreadableRecord } from './school';
 export { SignIn, type HealthView, type SessionView } from './session';
 export type { RejudgedDrive, RejudgeLine, StandardSummary } from './standard';
 export {

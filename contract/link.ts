@@ -18,6 +18,19 @@ export class ShareToMake {
   fullName?: boolean;
 }
 
+/** A calendar feed of one's own diary. */
+export class CalendarToMake {
+  /** After so many days it shows nothing any more. */
+  @IsInt()
+  @Min(1)
+  @Max(730)
+  days!: number;
+
+  /** Whether learners stand in it by their full names; else by their first names only. */
+  @IsBoolean()
+  fullNames!: boolean;
+}
+
 export interface LinkView {
   readonly id: string;
   readonly createdAt: string;
@@ -27,6 +40,8 @@ export interface LinkView {
   readonly fullName: boolean;
   /** Only in the answer that made it: it is not kept. */
   readonly token?: string;
+  /** Only in the answer that made it: the whole address, as browsers elsewhere reach it. */
+  readonly url?: string;
 }
 
 /** What a share link shows: one drive, and of people only the learner and the instructor, by first name unless the learner chose otherwise. */

@@ -1,7 +1,7 @@
 import { DrillBatch } from './drill';
 import { NewLearner, LearnerChange } from './learner';
 import { LessonToKeep } from './lesson';
-import { ShareToMake } from './link';
+import { CalendarToMake, ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
 import { AdviceToKeep, SettingsToKeep } from './readiness';
 import { ResultToKeep } from './result';
@@ -54,6 +54,7 @@ export const operations: readonly Operation[] = [
   },
   { method: 'get', path: '/school', summary: 'What holds for the whole school: default standard, units' },
   { method: 'put', path: '/school', summary: 'Change it (If-Match)', body: SchoolToKeep },
+  { method: 'get', path: '/school/reach', summary: 'How other devices reach the school' },
   { method: 'get', path: '/school/unreadable', summary: 'Records that cannot be made sense of' },
   { method: 'get', path: '/coaching', summary: 'The school’s own advice on what marks mean' },
   { method: 'put', path: '/coaching', summary: 'Change the advice (If-Match)', body: AdviceToKeep },
@@ -69,7 +70,12 @@ export const operations: readonly Operation[] = [
     body: LessonToKeep,
   },
   { method: 'delete', path: '/lessons/:id', summary: 'Take out of the diary (If-Match)' },
-  { method: 'post', path: '/calendar', summary: 'A new address of one’s calendar feed; the old one ends' },
+  {
+    method: 'post',
+    path: '/calendar',
+    summary: 'A new address of one’s calendar feed; the old one ends',
+    body: CalendarToMake,
+  },
   { method: 'delete', path: '/calendar', summary: 'End the calendar feed' },
   { method: 'get', path: '/calendar/:token', summary: 'The diary as iCalendar, without signing in' },
   { method: 'get', path: '/learners/:id/drill', summary: 'A learner’s answers to safety questions' },

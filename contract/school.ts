@@ -21,6 +21,18 @@ export interface SchoolView {
   readonly revision: number;
 }
 
+/** How other devices reach the school. */
+export interface ReachView {
+  /** Address to open on another device; null when the server answers on its own machine only. */
+  readonly address: string | null;
+  /** Whether browsers give that address all they can: working without connection, position, a screen that stays on. */
+  readonly secure: boolean;
+  /** Where a device is told how to trust the school, before it opens the address; null when it need not be. */
+  readonly trustPage: string | null;
+  /** What is to be opened first, as a picture for a camera: SVG; null when there is nothing. */
+  readonly code: string | null;
+}
+
 /** A record that cannot be made sense of: somebody else wrote it, or the disk spoiled it. */
 export interface UnreadableRecord {
   readonly kind:

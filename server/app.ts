@@ -2,25 +2,35 @@ import Koa from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import { body, errors, log, originCheck, pages, rateLimit, securityHeaders, session } from './http';
+import { believing } from './reach';
 import { routes, type Parts } from './routes';
 
 export interface AppOptions extends Parts {
   readonly logger: Logger;
-  /** Bound to this machine only: then only its own names are answered to. */
-  readonly loopbackOnly: boolean;
+  /** The hosts that are the server's own. */
+  readonly answersTo: (host: string) => boolean;
+  /** Addresses of servers in front whose word on a browser is taken. */
+  readonly fronts: readonly string[];
   /** Folder of the built web application. */
   readonly webRoot: string;
 }
 
 /** The server, from top to bottom. */
-export function createApp({ logger, loopbackOnly, webRoot, ...parts }: AppOptions): Koa {
-  const app = new Koa();
+export function createApp({ logger, answersTo, fronts, webRoot, ...parts }: AppOptions): Koa {
+  // Of the addresses that were gone through, the last one is that which the front saw itself.
+  const app = new Koa({ proxy: fronts.length > 0, maxIpsCount: 1 });
+  const believe = believing(fronts);
   const api = routes(parts);
 
+  app.use((ctx, next) => {
+    believe(ctx.req);
+    if (parts.publicOrigin?.startsWith('https:')) ctx.cookies.secure = true;
+    return next();
+  });
   app.use(log(logger));
   app.use(errors);
   app.use(securityHeaders());
-  app.use(originCheck(loopbackOnly));
+  app.use(originCheck(answersTo, parts.publicOrigin));
   app.use(rateLimit());
   app.use(session(parts.db, parts.now));
   app.use(body());

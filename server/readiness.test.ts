@@ -294,9 +294,10 @@ describe('the diary', () => {
 
   it('is a calendar for who has its secret address, until that is ended', async () => {
     const id = randomUUID();
+    const wanted = { days: 30, fullNames: true };
     await client.ask('PUT', `/lessons/${id}`, { ...lesson, kind: 'other' });
-    const first = ((await client.post('/calendar', {})).body as { token: string }).token;
-    const second = ((await client.post('/calendar', {})).body as { token: string }).token;
+    const first = ((await client.post('/calendar', wanted)).body as { token: string }).token;
+    const second = ((await client.post('/calendar', wanted)).body as { token: string }).token;
     const feed = (token: string) => fetch(`${server.address}/api/v1/calendar/${token}.ics`);
     expect((await feed(first)).status).toBe(410);
     const answer = await feed(second);

@@ -1,14 +1,34 @@
 import { once } from 'node:events';
 import { readdirSync, readFileSync } from 'node:fs';
 import { createServer, type RequestListener, type Server } from 'node:http';
+import { createServer as createSecureServer, Server as SecureServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
-import { isLoopbackHost } from './http';
-import { addStandard, keepShippedQuestions, lockDatabase, openDatabase, type Database } from './store';
+import {
+  addressOf,
+  answersTo,
+  isLoopbackHost,
+  localAuthority,
+  ownAddresses,
+  readCertificate,
+  SetupProblem,
+  trustServer,
+  type CertificateFiles,
+  type LocalAuthority,
+} from './reach';
+import {
+  addStandard,
+  codeOf,
+  isDemo,
+  keepShippedQuestions,
+  lockDatabase,
+  openDatabase,
+  type Database,
+} from './store';
 
 export interface ServeOptions {
   readonly database: string;
@@ -18,6 +38,14 @@ export interface ServeOptions {
   readonly morePorts: number;
   /** Opens the demo's one-button way in; only ever on this machine. */
   readonly demo: boolean;
+  /** Answer over https with this certificate. */
+  readonly tls: CertificateFiles | null;
+  /** Answer over https in the network around, with a certificate of this machine's own making. */
+  readonly lan: boolean;
+  /** How browsers reach it when that is not as it is asked, such as https://school.example. */
+  readonly publicOrigin: string | null;
+  /** Addresses of servers in front whose word on a browser is taken. */
+  readonly fronts: readonly string[];
   readonly logLevel: string;
   /** The checkout or installation: where data/ and dist/web are. */
   readonly root: string;
@@ -30,82 +58,149 @@ export interface ServeOptions {
 }
 
 export interface Running {
+  /** Where browsers on this machine, or in the network that it answers to, find it. */
   readonly address: string;
+  /** What other devices are told first: where they learn to trust it, or its address; null on this machine only. */
+  readonly others: string | null;
+  /** The authority of this machine's own making, when it answers with that. */
+  readonly authority: LocalAuthority | null;
   readonly close: () => Promise<void>;
+  /** Reads the certificate again, as after its renewal. @throws SetupProblem and keeps the one before */
+  readonly renew: () => void;
 }
 
 /** Opens the database, brings the shipped standards and questions into it, and answers. */
 export async function serve(options: ServeOptions): Promise<Running> {
   const release = lockDatabase(options.database);
-  let db: Database | null = null;
+  const opened: { readonly close: () => unknown }[] = [{ close: release }];
   try {
-    db = await openDatabase(options.database);
+    const db = await openDatabase(options.database);
+    opened.unshift({ close: () => db.destroy() });
     const shipped = join(options.root, 'data', 'standards');
     const now = options.now();
     await keepShippedStandards(db, join(shipped, 'earlier'), now);
     await keepShippedStandards(db, shipped, now);
     await keepShippedBanks(db, join(options.root, 'data', 'questions'));
     await options.prepare?.(db);
-    const loopbackOnly = isLoopbackHost(options.host);
-    const logger = pino({ level: options.logLevel });
-    const app = createApp({
-      db,
-      databaseFile: options.database,
-      now: options.now,
-      demo: options.demo && loopbackOnly,
-      version: options.version,
-      logger,
-      loopbackOnly,
-      webRoot: join(options.root, 'dist', 'web'),
-    });
-    const opened = db;
-    const handle = app.callback();
-    let closing = false;
-    const server = await listen(options, (request, response) => {
-      // A browser that keeps its connection would keep the server from ending.
-      if (closing) response.setHeader('Connection', 'close');
-      void handle(request, response);
-    });
-    const { port } = server.address() as AddressInfo;
-    const host = options.host.includes(':') ? `[${options.host}]` : options.host;
-    return {
-      address: `http://${host}:${port}`,
-      close: async () => {
-        closing = true;
-        server.close();
-        server.closeIdleConnections();
-        const force = setTimeout(() => server.closeAllConnections(), PATIENCE);
-        await once(server, 'close');
-        clearTimeout(force);
-        await opened.destroy();
-        release();
-      },
-    };
+    return await answer(options, db, opened);
   } catch (error) {
-    await db?.destroy();
-    release();
+    for (const { close } of opened) await close();
     throw error;
   }
+}
+
+/** @param opened what is to be closed in the end, the last opened first; added to */
+async function answer(
+  options: ServeOptions,
+  db: Database,
+  opened: { readonly close: () => unknown }[],
+): Promise<Running> {
+  const loopbackOnly = isLoopbackHost(options.host);
+  const demo = await isDemo(db);
+  if (demo && !(loopbackOnly && options.publicOrigin === null))
+    throw new SetupProblem(
+      'This is the demo school, which anybody may change: it answers on this machine only. Start a school of your own with --database.',
+    );
+  const authority = options.lan ? await localAuthority(`${options.database}.lan`, options.now()) : null;
+  const files = authority?.files ?? options.tls;
+  const certificate = files && readCertificate(files, options.now());
+  let closing = false;
+  let handle: RequestListener | null = null;
+  const server = await listen(options, certificate, (request, response) => {
+    // A browser that keeps its connection would keep the server from ending.
+    if (closing) response.setHeader('Connection', 'close');
+    if (handle) handle(request, response);
+    else response.writeHead(503, { 'Retry-After': '1' }).end();
+  });
+  opened.unshift({ close: () => ended(server) });
+  const { port } = server.address() as AddressInfo;
+  const protocol = certificate ? 'https' : 'http';
+  const everywhere = options.host === '0.0.0.0' || options.host === '::';
+  const [host = options.host] = everywhere ? ownAddresses() : [];
+  const address = addressOf(protocol, host, port);
+  const publicOrigin = options.publicOrigin ?? (loopbackOnly ? null : address);
+  let trustPage: string | null = null;
+  if (authority) {
+    const page = await listening(trustServer(authority, address), options.host, port === 0 ? 0 : port + 1);
+    opened.unshift({ close: () => ended(page) });
+    trustPage = addressOf('http', host, (page.address() as AddressInfo).port);
+  }
+  const names = [...(certificate?.names ?? []), ...(publicOrigin ? [new URL(publicOrigin).hostname] : [])];
+  const app = createApp({
+    db,
+    databaseFile: options.database,
+    now: options.now,
+    demo: options.demo && loopbackOnly,
+    version: options.version,
+    publicOrigin,
+    trustPage,
+    logger: pino({ level: options.logLevel }),
+    answersTo: answersTo(loopbackOnly, names),
+    fronts: options.fronts,
+    webRoot: join(options.root, 'dist', 'web'),
+  });
+  const callback = app.callback();
+  handle = (request, response) => void callback(request, response);
+  return {
+    address,
+    others: trustPage ?? publicOrigin,
+    authority,
+    renew: () => {
+      if (files && server instanceof SecureServer)
+        server.setSecureContext(readCertificate(files, options.now()));
+    },
+    close: async () => {
+      closing = true;
+      for (const { close } of opened) await close();
+    },
+  };
 }
 
 /** So long, in milliseconds, whatever is being answered may take once the server is told to end. */
 const PATIENCE = 5_000;
 
-async function listen(options: ServeOptions, handle: RequestListener): Promise<Server> {
+async function ended(server: Server | SecureServer): Promise<void> {
+  server.close();
+  server.closeIdleConnections();
+  const force = setTimeout(() => server.closeAllConnections(), PATIENCE);
+  await once(server, 'close');
+  clearTimeout(force);
+}
+
+async function listen(
+  options: ServeOptions,
+  certificate: { readonly cert: string; readonly key: string } | null,
+  handle: RequestListener,
+): Promise<Server | SecureServer> {
   for (let port = options.port; ; port += 1) {
-    const server = createServer(handle);
+    const server = certificate ? createSecureServer(certificate, handle) : createServer(handle);
     server.keepAliveTimeout = 5_000;
     try {
       return await listening(server, options.host, port);
     } catch (error) {
-      const taken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
-      if (!taken || port >= options.port + options.morePorts) throw error;
+      const taken = codeOf(error) === 'EADDRINUSE';
+      if (!taken || port >= options.port + options.morePorts) throw addressProblem(error, options.host, port);
       options.onTaken?.(port);
     }
   }
 }
 
-function listening(server: Server, host: string, port: number): Promise<Server> {
+function addressProblem(error: unknown, host: string, port: number): unknown {
+  const code = codeOf(error);
+  if (code === 'EADDRINUSE')
+    return new SetupProblem(`Port ${port} is taken by another program. Choose another one with --port.`);
+  if (code === 'EACCES')
+    return new SetupProblem(
+      `Port ${port} may not be used by this account. Choose one of 1024 or more with --port.`,
+    );
+  if (['EADDRNOTAVAIL', 'ENOTFOUND', 'EAI_AGAIN', 'EAI_FAIL', 'EINVAL'].includes(code))
+    return new SetupProblem(
+      `--host: ${host} is no address of this machine. It has 127.0.0.1, and in the network ${ownAddresses().join(' and ') || 'none'}.`,
+    );
+  return error;
+}
+
+function listening<S extends Server | SecureServer>(server: S, host: string, port: number): Promise<S> {
   return new Promise((resolve, reject) => {
     server.once('error', reject);
     server.listen(port, host, () => {

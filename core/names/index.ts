@@ -1,1 +1,1 @@
-export { nameKey, plainName } from './name';
+export { firstName, nameKey, plainName } from './name';

@@ -9,6 +9,9 @@ const UNSEEN = /[\p{Cc}\p{Cf}]/gu;
 export const plainName = (name: string): string =>
   name.normalize('NFC').replace(/\s+/g, ' ').replace(UNSEEN, '').trim();
 
+/** By which somebody is called where not everybody may know who it is. */
+export const firstName = (name: string): string => plainName(name).split(' ')[0] ?? '';
+
 /**
  * What two ways of typing one name have in common, for signing in and for finding: without capitals, accents, and
  * differences between apostrophes, hyphens and spaces. Empty for a name of which nothing can be read.

@@ -1,3 +1,5 @@
+// Before everything else: packages that read what classes are annotated with want it there.
+import 'reflect-metadata';
 import { existsSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
@@ -5,9 +7,11 @@ import { Command, CommanderError, InvalidArgumentError, Option } from 'commander
 import { read } from 'read';
 import packageJson from '../../package.json' with { type: 'json' };
 import { nameKey, plainName } from '../../core/names';
+import { isDay, isInstant } from '../../core/time';
 import { clockFrom } from '../clock';
 import type { Running, ServeOptions } from '../serve';
 import type { Outcome } from './io';
+import type { Reached } from './reach';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
 const root = resolve(import.meta.dirname, '..', '..');
@@ -25,13 +29,17 @@ const portOption = () =>
 const nowOption = () =>
   new Option('--now <instant>', 'pretend that it is this instant, and go on from there')
     .argParser((text) => {
-      const instant = new Date(text);
-      if (Number.isNaN(instant.getTime()))
-        throw new InvalidArgumentError('an instant such as 2026-11-18T10:00:00Z');
-      return clockFrom(instant);
+      if (!isInstant(text))
+        throw new InvalidArgumentError('an instant such as 2026-11-18T10:00:00Z is wanted');
+      return clockFrom(new Date(text));
     })
     .default(clockFrom(null), 'the present')
     .hideHelp();
+
+const logOption = (level: string) =>
+  new Option('--log-level <level>', 'how much is told of each request')
+    .choices(['debug', 'info', 'warn', 'error', 'silent'])
+    .default(level);
 
 program
   .command('judge')
@@ -96,7 +104,7 @@ network
   .description('read an OpenStreetMap XML extract and write a network file; prints what it held')
   .argument('<file>', 'the extract (*.osm)')
   .requiredOption('--out <file>', 'the network file to write')
-  .option('--title <text>', 'name of the area', 'Roads')
+  .option('--title <text>', 'name of the area', title, 'Roads')
   .addOption(
     new Option('--side <side>', 'side on which one drives').choices(['left', 'right']).default('left'),
   )
@@ -109,7 +117,7 @@ network
   .description('write a made-up county as an OpenStreetMap extract')
   .requiredOption('--out <file>', 'the extract to write (*.osm)')
   .option('--seed <number>', 'another number, another county', wholeNumber, 1)
-  .option('--towns <number>', 'so many by so many towns', wholeNumber, 1)
+  .option('--towns <number>', 'so many by so many towns', numberUpTo(40, 1), 1)
   .action(async ({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
     report((await import('./roads')).makeNetwork(out, { seed, towns })),
   );
@@ -142,11 +150,11 @@ route
   .description('look for loops on a network file; prints them, one JSON object a line, the best first')
   .requiredOption('--network <file>', 'a network file')
   .requiredOption('--start <lat,lon>', 'where they start and end')
-  .option('--minutes <number>', 'how long they take', wholeNumber, 38)
+  .option('--minutes <number>', 'how long they take', numberUpTo(240, 1), 38)
   .option('--want <kind>', 'what must lie along them; may be given again', gather, [])
   .option('--seed <number>', 'another number, other loops', wholeNumber, 1)
-  .option('--proposals <number>', 'how many', wholeNumber, 3)
-  .option('--steps <number>', 'steps of the search', wholeNumber, 16_000)
+  .option('--proposals <number>', 'how many', numberUpTo(20, 1), 3)
+  .option('--steps <number>', 'steps of the search', numberUpTo(1_000_000, 1), 16_000)
   .action(
     async ({
       network: file,
@@ -166,14 +174,30 @@ program
   .command('serve')
   .description('start the server on a database of your own')
   .addOption(portOption())
-  .option('--host <address>', 'address to bind to', '127.0.0.1')
+  .option('--host <address>', 'address to answer on; 0.0.0.0 for the whole network (127.0.0.1)')
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
-  .option('--log-level <level>', 'info, warn, error or silent', 'info')
+  .option('--lan', 'answer over https in the network around, for tablets and phones', false)
+  .option('--tls-cert <file>', 'answer over https with this certificate (PEM); read again on SIGHUP')
+  .option('--tls-key <file>', 'the key of the certificate (PEM)')
+  .option('--public-origin <address>', 'how browsers reach it, such as https://school.example')
+  .option(
+    '--behind-proxy [addresses]',
+    'a server in front speaks for browsers; its addresses, with commas between (127.0.0.1,::1)',
+  )
+  .addOption(logOption('info'))
   .addOption(nowOption())
-  .action(async (given: Given) => {
-    const { serve } = await import('../serve');
-    const running = await serve(options(given));
-    say(running, 'Sign in with an instructor made by: jasperwren add-instructor --name "…"');
+  .action(async (given: Given & Reached) => {
+    const [{ serve }, reach] = await Promise.all([import('../serve'), import('./reach')]);
+    const running = await serve({ ...options(given), ...reach.reachOf(given) });
+    process.on('SIGHUP', () => {
+      try {
+        running.renew();
+      } catch (error) {
+        console.error(`The certificate was not read again; the one before goes on. ${String(error)}`);
+      }
+    });
+    const more = 'Sign in with an instructor made by: jasperwren add-instructor --name "…"';
+    say(running, [...(await reach.othersText(running)), more].join('\n'));
   });
 
 program
@@ -182,9 +206,9 @@ program
   .addOption(portOption())
   .option('--database <file>', 'database file', join(root, 'var', 'demo.db'))
   .option('--fresh', 'throw the demo data away and make it anew', false)
-  .option('--log-level <level>', 'info, warn, error or silent', 'warn')
+  .addOption(logOption('warn'))
   .addOption(nowOption())
-  .action(async (given: Omit<Given, 'host'> & { readonly fresh: boolean }) => {
+  .action(async (given: Given & { readonly fresh: boolean }) => {
     if (given.fresh) {
       // Not under a server that runs.
       (await import('../store')).lockDatabase(given.database)();
@@ -197,7 +221,7 @@ program
       import('../store'),
     ]);
     const running = await serve({
-      ...options({ ...given, host: '127.0.0.1' }),
+      ...options(given),
       morePorts: 20,
       demo: true,
       onTaken: (port) => console.log(`Port ${port} is taken; trying ${port + 1}.`),
@@ -219,7 +243,7 @@ program
   .requiredOption('--name <name>', 'their name')
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
   .action(async ({ name, database }: { name: string; database: string }) => {
-    if (nameKey(name) === '' || plainName(name).length > 80)
+    if (nameKey(name) === '' || plainName(name).length > 80 || name.length > 80)
       return report(wrong('--name must be a name that can be read, of at most 80 characters.\n'));
     const passphrase = await askPassphrase();
     if (passphrase.length < 10) return report(wrong('The passphrase must have at least 10 characters.\n'));
@@ -261,18 +285,17 @@ program
   );
 
 /** What is given on the command line to a server. */
-type Given = Pick<ServeOptions, 'port' | 'host' | 'database' | 'logLevel' | 'now'>;
+type Given = Pick<ServeOptions, 'port' | 'database' | 'logLevel' | 'now'>;
 
-/** A day of the calendar: 2026-02-30 is none. */
-const isDay = (text: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
-  !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) &&
-  new Date(`${text}T00:00:00Z`).toISOString().startsWith(text);
-
-function options({ port, host, database, logLevel, now }: Given): ServeOptions {
+/** On this machine only, over plain http. */
+function options({ port, database, logLevel, now }: Given): ServeOptions {
   return {
     port,
-    host,
+    host: '127.0.0.1',
+    tls: null,
+    lan: false,
+    publicOrigin: null,
+    fronts: [],
     database,
     logLevel,
     now,
@@ -309,8 +332,23 @@ function gather(file: string, earlier: readonly string[]): string[] {
 
 function wholeNumber(text: string): number {
   const number = Number(text);
-  if (!Number.isInteger(number) || number < 0) throw new InvalidArgumentError('a whole number is wanted');
+  if (!Number.isSafeInteger(number) || number < 0) throw new InvalidArgumentError('a whole number is wanted');
   return number;
+}
+
+function numberUpTo(most: number, least: number) {
+  return (text: string): number => {
+    const number = wholeNumber(text);
+    if (number < least || number > most)
+      throw new InvalidArgumentError(`a whole number from ${least} to ${most} is wanted`);
+    return number;
+  };
+}
+
+function title(text: string): string {
+  if (text.trim() === '' || text.length > 80)
+    throw new InvalidArgumentError('a title of 1 to 80 characters is wanted');
+  return text;
 }
 
 function portNumber(text: string): number {
@@ -332,22 +370,33 @@ try {
   await program.parseAsync();
 } catch (error) {
   if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? 0 : 2;
-  else if (isDatabaseProblem(error) || isAddressError(error)) report(wrong(`${error.message}\n`));
+  else if (isForTheUser(error)) report(wrong(`${error.message}\n`));
+  else if (isOfFiles(error)) report(wrong(`${error.message}. Nothing more was written.\n`));
   else {
     console.error(error);
     process.exitCode = 1;
   }
 }
 
-function isAddressError(error: unknown): error is Error {
-  return (
-    error instanceof Error &&
-    'code' in error &&
-    ['EADDRINUSE', 'EACCES', 'EADDRNOTAVAIL'].includes(String(error.code))
-  );
+/** What the person who typed the command must know. By its name, so that commands without a database load none. */
+function isForTheUser(error: unknown): error is Error {
+  return error instanceof Error && ['DatabaseProblem', 'SetupProblem'].includes(error.name);
 }
 
-/** Known by its name, so that commands without a database need not load one. */
-function isDatabaseProblem(error: unknown): error is Error {
-  return error instanceof Error && error.name === 'DatabaseProblem';
+/** A file or folder that was given cannot be read or written. */
+function isOfFiles(error: unknown): error is Error {
+  const codes = [
+    'EACCES',
+    'EISDIR',
+    'ENOENT',
+    'ENOTDIR',
+    'ENOSPC',
+    'EROFS',
+    'EPERM',
+    'ENAMETOOLONG',
+    'EEXIST',
+  ];
+  return (
+    error instanceof Error && 'code' in error && 'syscall' in error && codes.includes(String(error.code))
+  );
 }

@@ -3,7 +3,7 @@ export { errors } from './errors';
 export { changedMeanwhile, etagOf, wantedRevision } from './etag';
 export { answerPicture, pictureBody } from './jpeg';
 export { log } from './log';
-export { isLoopbackHost, originCheck } from './originCheck';
+export { originCheck } from './originCheck';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';

@@ -1,22 +1,25 @@
 import type { Middleware } from 'koa';
 import { HttpProblem } from './problem';
 
-const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
-
-export const isLoopbackHost = (host: string): boolean => LOOPBACK.has(host) || host === '::1';
-
 /**
- * Changes are taken from our own pages only; and a server on loopback answers to loopback names only, so
- * that no foreign name can be pointed at it.
+ * Changes are taken from our own pages only, and a server answers to its own names only, so that no foreign name
+ * can be pointed at it.
+ *
+ * @param answersTo tells which hosts are its own
+ * @param publicOrigin how browsers reach it when that is not as it is asked, such as behind a server in front
  */
 export const originCheck =
-  (loopbackOnly: boolean): Middleware =>
+  (answersTo: (host: string) => boolean, publicOrigin: string | null): Middleware =>
   async (ctx, next) => {
-    if (loopbackOnly && !isLoopbackHost(ctx.hostname.includes(':') ? `[${ctx.hostname}]` : ctx.hostname))
-      throw new HttpProblem(421, 'Wrong host', `This server does not answer to ${ctx.hostname}.`);
+    if (!answersTo(ctx.hostname))
+      throw new HttpProblem(
+        421,
+        'Wrong host',
+        `This server does not answer to ${ctx.hostname}. Whoever looks after it can start it with --public-origin ${ctx.origin}.`,
+      );
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(ctx.method);
     const origin = ctx.get('origin');
-    if (changes && origin !== '' && origin !== `${ctx.protocol}://${ctx.host}`)
+    if (changes && origin !== '' && origin !== ctx.origin && origin !== publicOrigin)
       throw new HttpProblem(403, 'Foreign origin', `Changes are not taken from pages of ${origin}.`);
     await next();
   };

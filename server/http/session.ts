@@ -38,7 +38,7 @@ export function setSession(ctx: Context, token: string | null): void {
     sameSite: 'strict',
     path: '/',
     overwrite: true,
-    secure: ctx.secure,
+    secure: ctx.cookies.secure,
     ...(token === null ? {} : { maxAge: SESSION_DAYS * 86_400_000 }),
   });
 }

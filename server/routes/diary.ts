@@ -1,6 +1,7 @@
 import type Router from '@koa/router';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { LessonToKeep, type LessonView, type Page } from '../../contract';
+import { API, CalendarToMake, LessonToKeep, type LessonView, type Page } from '../../contract';
+import { firstName } from '../../core/names';
 import type { Problem } from '../../core/problems';
 import {
   badInput,
@@ -33,7 +34,7 @@ const DAY = 86_400_000;
 const BACK_DAYS = 60;
 const AHEAD_DAYS = 400;
 
-export function diaryRoutes(router: Router, { db, now }: Parts): void {
+export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): void {
   router.get('/lessons', async (ctx) => {
     signedIn(ctx);
     const at = (key: string, usual: number): string => {
@@ -84,9 +85,11 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
 
   router.post('/calendar', async (ctx) => {
     const { id } = signedIn(ctx);
+    const { days, fullNames } = bodyAs(ctx, CalendarToMake);
     await endLinksOf(db, 'calendar', id, now());
     ctx.status = 201;
-    ctx.body = await makeLink(db, 'calendar', id, id, { now: now(), days: null });
+    const link = await makeLink(db, 'calendar', id, id, { now: now(), days, fullName: fullNames });
+    ctx.body = { ...link, url: `${publicOrigin ?? ctx.origin}${API}/calendar/${link.token}.ics` };
   });
 
   router.delete('/calendar', async (ctx) => {
@@ -105,13 +108,13 @@ export function diaryRoutes(router: Router, { db, now }: Parts): void {
     );
     ctx.type = 'text/calendar; charset=utf-8';
     ctx.set('Content-Disposition', 'inline; filename="jasperwren.ics"');
-    ctx.body = calendarOf(lessons);
+    ctx.body = calendarOf(lessons, link.fullName ? (name) => name : firstName);
   });
 }
 
 const KIND = { lesson: 'Lesson', test: 'Licence test', other: 'Appointment' } as const;
 
-function calendarOf(lessons: readonly LessonView[]): string {
+function calendarOf(lessons: readonly LessonView[], shown: (name: string) => string): string {
   const calendar = ical({
     name: 'Jasperwren',
     method: ICalCalendarMethod.PUBLISH,
@@ -136,7 +139,7 @@ function calendarOf(lessons: readonly LessonView[]): string {
       id: uid?.replaceAll(/\p{Cc}+/gu, ' ') ?? id,
       start: new Date(startsAt),
       end: new Date(Date.parse(startsAt) + minutes * 60_000),
-      summary: learner ? `${KIND[kind]}: ${learner.name}` : note || KIND[kind],
+      summary: learner ? `${KIND[kind]}: ${shown(learner.name)}` : note || KIND[kind],
       description: about.length > 0 ? about.join('\n') : null,
       location: place === '' ? null : place,
       sequence: revision,

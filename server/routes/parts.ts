@@ -9,4 +9,8 @@ export interface Parts {
   /** Whether the demo's one-button way in is open. */
   readonly demo: boolean;
   readonly version: string;
+  /** How browsers elsewhere reach the school, such as https://school.example; null when nobody has said. */
+  readonly publicOrigin: string | null;
+  /** Where a device that does not trust the school yet is told how; null when there is no such page. */
+  readonly trustPage: string | null;
 }

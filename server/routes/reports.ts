@@ -15,6 +15,7 @@ import {
   type DriveEvent,
   type Judgement,
 } from '../../core/marking';
+import { firstName } from '../../core/names';
 import type { Route } from '../../core/route';
 import { compileStandard, newestVersions, type Standard } from '../../core/standard';
 import { bodyAs, gone, notFound, signedIn } from '../http';
@@ -39,7 +40,7 @@ interface Judged {
   readonly judgement: Judgement;
 }
 
-export function reportRoutes(router: Router, { db, now }: Parts): void {
+export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): void {
   router.get('/tests/:id/report.pdf', async (ctx) => {
     signedIn(ctx);
     const judged = await judgedTest(db, String(ctx.params.id));
@@ -83,7 +84,8 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const { days, fullName = false } = bodyAs(ctx, ShareToMake);
     const { test } = await judgedTest(db, String(ctx.params.id));
     ctx.status = 201;
-    ctx.body = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days, fullName });
+    const link = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days, fullName });
+    ctx.body = { ...link, url: `${publicOrigin ?? ctx.origin}/shared/${link.token}` };
   });
 
   router.delete('/shares/:id', async (ctx) => {
@@ -96,11 +98,10 @@ export function reportRoutes(router: Router, { db, now }: Parts): void {
     const link = await linkOf(db, 'report', String(ctx.params.token), now());
     if (!link) throw gone('drive');
     const { test, standard, events } = await judgedTest(db, link.subject);
-    const first = (name: string) => name.split(' ')[0] ?? name;
     ctx.set('Referrer-Policy', 'no-referrer');
     ctx.body = {
-      learner: link.fullName ? test.learner.name : first(test.learner.name),
-      instructor: first(test.instructor.name),
+      learner: link.fullName ? test.learner.name : firstName(test.learner.name),
+      instructor: firstName(test.instructor.name),
       startedAt: test.startedAt,
       zone: test.zone,
       retest: test.retest,

@@ -1,10 +1,22 @@
+import QRCode from 'qrcode';
 import type Router from '@koa/router';
-import { SchoolToKeep, type Page, type UnreadableRecord } from '../../contract';
+import { SchoolToKeep, type Page, type ReachView, type UnreadableRecord } from '../../contract';
 import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision } from '../http';
 import { keepSettings, newestStandard, SCHOOL, schoolHeld, unreadableRecords } from '../store';
 import type { Parts } from './parts';
 
-export function schoolRoutes(router: Router, { db }: Parts): void {
+export function schoolRoutes(router: Router, { db, publicOrigin, trustPage }: Parts): void {
+  router.get('/school/reach', async (ctx) => {
+    signedIn(ctx);
+    const first = trustPage ?? publicOrigin;
+    ctx.body = {
+      address: publicOrigin,
+      secure: publicOrigin?.startsWith('https:') ?? false,
+      trustPage,
+      code: first && (await QRCode.toString(first, { type: 'svg', margin: 2 })),
+    } satisfies ReachView;
+  });
+
   router.get('/school', async (ctx) => {
     signedIn(ctx);
     const view = await schoolHeld(db);

@@ -3,6 +3,7 @@ export {
   addInstructor,
   firstDemoInstructor,
   instructorNamed,
+  isDemo,
   recogniseInstructor,
   type Instructor,
 } from './instructors';

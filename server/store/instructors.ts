@@ -77,3 +77,6 @@ export async function firstDemoInstructor(db: Database): Promise<Instructor | nu
     .executeTakeFirst();
   return row ?? null;
 }
+
+/** Whether it is the made-up school, which anybody may open on its own machine. */
+export const isDemo = async (db: Database): Promise<boolean> => (await firstDemoInstructor(db)) !== null;

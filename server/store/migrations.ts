@@ -18,6 +18,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '006-readiness-and-diary': { up: readinessAndDiary },
   '007-names-on-links': { up: namesOnLinks },
   '008-names-and-licence-tests': { up: namesAndLicenceTests },
+  '009-names-in-calendars': { up: namesInCalendars },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -165,6 +166,11 @@ async function namesAndLicenceTests(db: Kysely<unknown>): Promise<void> {
       await sql`insert into lessons (id, kind, learner, instructor, starts_at, minutes, zone, note)
         values (${randomUUID()}, 'test', ${id}, ${instructor}, ${nineOn(day, zone)}, 60, ${zone},
           'The hour was not known.')`.execute(db);
+}
+
+/** Calendars had full names always; from now on their makers choose. */
+async function namesInCalendars(db: Kysely<unknown>): Promise<void> {
+  await sql`update links set full_name = 1 where kind = 'calendar'`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -28,6 +28,7 @@ import {
   type SignIn,
   type StandardSummary,
   type TestSummary,
+  type ReachView,
   type UnreadableRecord,
   type VehicleView,
 } from '../../contract';
@@ -152,6 +153,7 @@ export const api = createApi({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
     }),
+    reach: build.query<ReachView, Nothing>({ query: () => '/school/reach' }),
     unreadable: build.query<Page<UnreadableRecord>, Nothing>({ query: () => '/school/unreadable' }),
     school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
     keepSchool: build.mutation<SchoolView, SchoolView>({

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import Tune from '@mui/icons-material/TuneOutlined';
 import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
 import { useCallback, useMemo, useRef, useState } from 'react';
@@ -154,7 +155,7 @@ export function Deck({ drive, judgement, record }: Props) {
   const startManoeuvre = (due: DueManoeuvre) => {
     setOpen(null);
     setArea(null);
-    record(...startRun(standard, judgement.drive, due, crypto.randomUUID()));
+    record(...startRun(standard, judgement.drive, due, newId()));
   };
 
   const end = (how: EventOf<'end'>['how'], countedBecause: string | null) => {

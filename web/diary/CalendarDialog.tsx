@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import {
   Box,
   Button,
@@ -5,11 +6,14 @@ import {
   DialogActions,
   DialogContent,
   DialogTitle,
+  FormControlLabel,
+  MenuItem,
+  Switch,
   TextField,
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
-import { API, type LessonView } from '../../contract';
+import type { LessonView } from '../../contract';
 import { errorText } from '../api';
 import { useEverybody } from '../people';
 import {
@@ -22,11 +26,16 @@ import { colour, ErrorNote, FileButton, localZone } from '../ui';
 import { dayTitle, dayOf, timeOf } from './days';
 import { calendarSpan, readCalendar, type CalendarRead } from './readCalendar';
 
+/** How long an address may work. */
+const DAYS = [30, 90, 365, 730] as const;
+
 /** The diary in other calendars, and other calendars in the diary. */
 export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
   const [make, made] = useMakeCalendarMutation();
   const [end, ended] = useEndCalendarMutation();
-  const address = made.data?.token ? `${window.location.origin}${API}/calendar/${made.data.token}.ics` : null;
+  const [days, setDays] = useState(365);
+  const [fullNames, setFullNames] = useState(false);
+  const address = made.data?.url ?? null;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Other calendars</DialogTitle>
@@ -38,6 +47,25 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
             from other devices only when this server can be reached from them.
           </Typography>
           {made.error ? <ErrorNote title="No address was made">{errorText(made.error)}</ErrorNote> : null}
+          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}>
+            <TextField
+              select
+              label="Ends after"
+              value={days}
+              onChange={(event) => setDays(Number(event.target.value))}
+              sx={{ minWidth: 140 }}
+            >
+              {DAYS.map((count) => (
+                <MenuItem key={count} value={count}>
+                  {count} days
+                </MenuItem>
+              ))}
+            </TextField>
+            <FormControlLabel
+              control={<Switch checked={fullNames} onChange={(_, on) => setFullNames(on)} />}
+              label="Full names of learners; else first names only"
+            />
+          </Box>
           {address && !ended.isSuccess ? (
             <TextField
               label="The address, shown this once"
@@ -58,7 +86,7 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
               variant="outlined"
               onClick={() => {
                 ended.reset();
-                void make();
+                void make({ days, fullNames });
               }}
             >
               Make a new address
@@ -112,7 +140,7 @@ function Bring() {
           }
         : lesson;
       const done = await keep({
-        id: known?.id ?? crypto.randomUUID(),
+        id: known?.id ?? newId(),
         revision: known?.revision ?? null,
         lesson: merged,
       })

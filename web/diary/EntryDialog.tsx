@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import {
   Box,
   Button,
@@ -39,7 +40,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
   const { data: routes } = useRoutesQuery();
   const [keep, { error, isLoading }] = useKeepLessonMutation();
   const [remove] = useRemoveLessonMutation();
-  const [id] = useState(() => lesson?.id ?? crypto.randomUUID());
+  const [id] = useState(() => lesson?.id ?? newId());
   const [kind, setKind] = useState<LessonToKeep['kind']>(lesson?.kind ?? 'lesson');
   const [learner, setLearner] = useState<Picked | null>(
     lesson?.learner ? { ...lesson.learner, testDate: null } : null,

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { openDB, type DBSchema } from 'idb';
 import { MAX_BATCH } from '../../contract';
 import type { DrillEvent } from '../../core/questions';
@@ -71,7 +72,7 @@ export function createDrillLog({
   readonly later: (wait: number, run: () => void) => void;
   readonly now: () => Date;
 }): DrillLog {
-  const device = `page-${crypto.randomUUID()}`;
+  const device = `page-${newId()}`;
   let seq = 0;
   const queue = new Map<string, KeptDrill>();
   let state: DrillState = { events: {}, waiting: 0, refusal: null, stores: true };
@@ -127,7 +128,7 @@ export function createDrillLog({
     },
     record: (learner, body) => {
       seq += 1;
-      const own = { id: crypto.randomUUID(), device, seq, at: now().toISOString() };
+      const own = { id: newId(), device, seq, at: now().toISOString() };
       const entry: KeptDrill = { id: own.id, learner, event: { ...body, ...own } };
       queue.set(entry.id, entry);
       show(entry);

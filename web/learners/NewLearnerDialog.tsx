@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextField } from '@mui/material';
 import { useForm } from 'react-hook-form';
@@ -15,7 +16,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
   const [add, { error, isLoading }] = useAddLearnerMutation();
   const { register, handleSubmit, formState } = useForm<NewLearner>({
     resolver: classValidatorResolver(NewLearner),
-    defaultValues: { id: crypto.randomUUID(), name: '', testDate: null, zone: localZone() },
+    defaultValues: { id: newId(), name: '', testDate: null, zone: localZone() },
   });
   const { close, saved } = useUnsaved(formState.isDirty);
   const leave = () => close(onClose);

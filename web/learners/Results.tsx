@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { LearnerView } from '../../contract';
@@ -20,7 +21,7 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
   // Nothing is guessed: a result under another standard would be held against the wrong forecast.
   const under = standard ?? learner.preparesFor ?? '';
   const enter = (passed: boolean) =>
-    void keep({ id: crypto.randomUUID(), result: { learner: learner.id, day, standard: under, passed } });
+    void keep({ id: newId(), result: { learner: learner.id, day, standard: under, passed } });
   return (
     <Box component="section" aria-labelledby="results">
       <Typography variant="h2" id="results">

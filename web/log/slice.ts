@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { TestView } from '../../contract';
 import type { DriveEvent } from '../../core/marking';
@@ -50,7 +51,7 @@ const initialState: LogState = {
 };
 
 /** One page load is one device: its sequence numbers are its own, also beside other tabs. */
-const device = `page-${crypto.randomUUID()}`;
+const device = `page-${newId()}`;
 let seq = 0;
 let lastAt = 0;
 
@@ -70,7 +71,7 @@ export const logSlice = createSlice({
         const at = nextAt();
         const events = bodies.map((body) => {
           seq += 1;
-          return { at, ...body, id: crypto.randomUUID(), test, device, seq } as DriveEvent;
+          return { at, ...body, id: newId(), test, device, seq } as DriveEvent;
         });
         return { payload: { test, events } };
       },

@@ -40,9 +40,9 @@ export function ShareDialog({
   const create = () =>
     void make({ test, days, fullName })
       .unwrap()
-      .then(({ id, token = '' }) => {
+      .then(({ id, url = '' }) => {
         setCopied(false);
-        setLink({ id, url: `${window.location.origin}/shared/${token}` });
+        setLink({ id, url });
       })
       .catch(() => undefined);
   const copy = () =>

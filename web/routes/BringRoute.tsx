@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -44,9 +45,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
   const bring = async (route: Route) => {
     const own = await keep({ route, revision: null });
     // Another route has its id, perhaps one that was removed: it comes in as a copy.
-    const kept = isTaken(own.error)
-      ? await keep({ route: { ...route, id: crypto.randomUUID() }, revision: null })
-      : own;
+    const kept = isTaken(own.error) ? await keep({ route: { ...route, id: newId() }, revision: null }) : own;
     if (!kept.data) return;
     onClose();
     void navigate(`/routes/${kept.data.route.id}`);

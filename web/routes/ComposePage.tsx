@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import {
   Autocomplete,
   Box,
@@ -144,7 +145,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   };
   const bring = async (route: Route, to: 'edit' | 'sheet') => {
     if (alone === null) return;
-    const id = crypto.randomUUID();
+    const id = newId();
     const kept = await keep({
       route: { ...route, id, independent: proposedIndependent(route, alone) },
       revision: null,

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -56,7 +57,7 @@ type Panel = 'way' | 'along' | 'independent' | 'times';
 
 function Editor({ network, view }: { readonly network: OpenNetwork; readonly view: RouteView | null }) {
   const { geometry, summary } = network;
-  const [id] = useState(() => view?.route.id ?? crypto.randomUUID());
+  const [id] = useState(() => view?.route.id ?? newId());
   const units = useUnits();
   const base = useMemo(
     (): RouteBase => ({
@@ -145,7 +146,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         ? {
             route: {
               ...route,
-              id: crypto.randomUUID(),
+              id: newId(),
               title: `${route.title}, another way`.slice(0, 80),
               variantOf: view.route.id,
             },
@@ -164,7 +165,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     const point = placeAt(route, metres, along);
     const second = await network.worker.draw([point, ...route.via.slice(cut)], {
       ...base,
-      id: crypto.randomUUID(),
+      id: newId(),
       title: `${route.title}, second part`.slice(0, 80),
     });
     if (!second.ok) return;

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import {
   Box,
   Button,
@@ -129,7 +130,7 @@ function Bring({
         );
       }
       setState({ step: 'sending' });
-      const id = replace || crypto.randomUUID();
+      const id = replace || newId();
       const answer = await fetch(`${API}/networks/${id}`, {
         method: 'PUT',
         headers: { 'Content-Type': 'application/gzip' },

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { lengthOf, metresAlong, nearestOn } from '../../core/geo';
 import { KMH, MPH } from '../../core/network';
 import { failed, parsed, type Parsed } from '../../core/problems';
@@ -45,7 +46,7 @@ function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }
     waypoints: waypoints.length,
     route: {
       format: ROUTE_FORMAT,
-      id: crypto.randomUUID(),
+      id: newId(),
       title: title || name.replace(/\.[^.]*$/, '').slice(0, 80) || 'A route',
       note: '',
       drivingSide,

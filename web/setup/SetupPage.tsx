@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, Checkbox, FormControlLabel, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -79,7 +80,7 @@ export function SetupPage() {
 
   const start = (under: Standard) => {
     if (!learner || !instructor) return;
-    const id = crypto.randomUUID();
+    const id = newId();
     dispatch(
       beginDrive({
         standard: under,

@@ -1,5 +1,6 @@
 import type {
   AdviceView,
+  CalendarToMake,
   EvidenceView,
   LearnerView,
   LessonToKeep,
@@ -124,7 +125,9 @@ const term = api.injectEndpoints({
       query: ({ id, revision }) => ({ url: `/lessons/${id}`, method: 'DELETE', headers: ifMatch(revision) }),
       invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
-    makeCalendar: build.mutation<LinkView, Nothing>({ query: () => ({ url: '/calendar', method: 'POST' }) }),
+    makeCalendar: build.mutation<LinkView, CalendarToMake>({
+      query: (body) => ({ url: '/calendar', method: 'POST', body }),
+    }),
     endCalendar: build.mutation<unknown, Nothing>({ query: () => ({ url: '/calendar', method: 'DELETE' }) }),
     shares: build.query<Page<LinkView>, string>({
       query: (test) => `/tests/${test}/shares`,

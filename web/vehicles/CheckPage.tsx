@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import {
   Box,
   Button,
@@ -70,7 +71,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
   const set = (part: Partial<Draft>) => draft.change('', (now) => ({ ...now, ...part }));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [add, { error, isLoading }] = useAddCheckupMutation();
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const navigate = useNavigate();
 
   const km = typedOdometer(odometer, units);

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -98,7 +99,7 @@ function AddVehicle() {
   const [plate, setPlate] = useState('');
   const [add, { error, isLoading }] = useAddVehicleMutation();
   const save = async () => {
-    const added = await add({ id: crypto.randomUUID(), name, plate });
+    const added = await add({ id: newId(), name, plate });
     if (!added.data) return;
     setName('');
     setPlate('');

@@ -1,0 +1,6 @@
+export { addressOf, answersTo, isLoopbackHost, ownAddresses, publicOriginOf } from './addresses';
+export { readCertificate, type Certificate, type CertificateFiles } from './certificate';
+export { believing } from './fronts';
+export { localAuthority, type LocalAuthority } from './lan';
+export { SetupProblem } from './problem';
+export { trustServer } from './trustPage';
