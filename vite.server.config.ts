@@ -1,11 +1,12 @@
 import { defineConfig } from 'vite';
 
 /**
- * The server with the command line, and the threads it starts. Packages are bundled, which halves the time to start;
- * outside stay the database driver, which is native, and the PDF writer, which reads its own files.
+ * The server with the command line, and the worker of its pool. Packages are bundled, which halves the time to start;
+ * outside stay the database driver, which is native, and the PDF writer and the pool of workers, which read their own
+ * files.
  */
 export default defineConfig({
-  ssr: { noExternal: true, external: ['better-sqlite3', 'pdfkit'] },
+  ssr: { noExternal: true, external: ['better-sqlite3', 'pdfkit', 'piscina'] },
   build: {
     ssr: true,
     outDir: 'dist/server',
@@ -17,9 +18,7 @@ export default defineConfig({
       onwarn: (warning, warn) => warning.code === 'EVAL' || warn(warning),
       input: {
         main: 'server/cli/main.ts',
-        rejudge: 'server/work/rejudge.ts',
-        places: 'server/work/places.ts',
-        readiness: 'server/work/readiness.ts',
+        worker: 'server/work/worker.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'part-[name].js' },
     },

@@ -8,6 +8,7 @@ import { pino } from 'pino';
 import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
+import { endWork } from './work';
 import {
   addressOf,
   answersTo,
@@ -75,7 +76,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
   const opened: { readonly close: () => unknown }[] = [{ close: release }];
   try {
     const db = await openDatabase(options.database);
-    opened.unshift({ close: () => db.destroy() });
+    opened.unshift({ close: endWork }, { close: () => db.destroy() });
     const shipped = join(options.root, 'data', 'standards');
     const now = options.now();
     await keepShippedStandards(db, join(shipped, 'earlier'), now);

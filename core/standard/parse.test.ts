@@ -165,6 +165,33 @@ describe('what can break a standard, each refused with its path', () => {
       'examples[0].verdict',
     ],
     [
+      'an example that would take long to judge',
+      {
+        examples: [
+          {
+            title: 'Much',
+            verdict: 'pass',
+            marks: [
+              { item: 'look', severity: 'minor', times: 600 },
+              { item: 'look', severity: 'minor', times: 401 },
+            ],
+          },
+        ],
+      },
+      'examples[0]',
+    ],
+    [
+      'many examples that together would',
+      {
+        examples: Array.from({ length: 11 }, (_, n) => ({
+          title: `Much ${n}`,
+          verdict: 'pass',
+          marks: [{ item: 'look', severity: 'minor', times: 1000 }],
+        })),
+      },
+      'examples',
+    ],
+    [
       'an example for a variant that is not there',
       { examples: [{ title: 'None', verdict: 'pass', when: { speed: 3 } }] },
       'examples[0].when.speed',

@@ -11,6 +11,7 @@ export function referenceProblems(standard: Standard): readonly Problem[] {
     ...itemProblems(standard),
     ...limitProblems(standard),
     ...ruleProblems(standard),
+    ...burdenProblems(standard),
     ...exampleProblems(standard),
     ...variantProblems(standard),
   ];
@@ -191,6 +192,43 @@ export function markProblems(
       path: severityPath,
       message: `${mark.severity} cannot be given for ${mark.item}; allowed: ${item.severities.join(', ')}`,
     },
+  ];
+}
+
+/** So many marks, readings and steps of runs one example may have, and all together: each is judged when it is read. */
+const MOST_HAPPENINGS = 1_000;
+const MOST_IN_ALL = 10_000;
+
+const happeningsIn = ({ marks, measures, runs, questionsWrong }: Standard['examples'][number]): number =>
+  marks.reduce((sum, { times }) => sum + times, measures.length + questionsWrong) +
+  runs.reduce(
+    (sum, { attempts = 0, movements = 0, shunts = 0 }) => sum + attempts + movements + shunts + 2,
+    0,
+  );
+
+/** Examples that would take long to judge are refused before they are. */
+function burdenProblems({ examples }: Standard): Problem[] {
+  const burdens = examples.map(happeningsIn);
+  const inAll = burdens.reduce((sum, one) => sum + one, 0);
+  return [
+    ...burdens.flatMap((burden, n) =>
+      burden > MOST_HAPPENINGS
+        ? [
+            {
+              path: `examples[${n}]`,
+              message: `holds ${burden} marks, readings and steps of manoeuvres; at most ${MOST_HAPPENINGS} may be in one example`,
+            },
+          ]
+        : [],
+    ),
+    ...(inAll > MOST_IN_ALL
+      ? [
+          {
+            path: 'examples',
+            message: `hold ${inAll} marks, readings and steps of manoeuvres together; at most ${MOST_IN_ALL} may be`,
+          },
+        ]
+      : []),
   ];
 }
 

@@ -11,6 +11,7 @@ import {
   changeVehicle,
   inTransaction,
   keepNetwork,
+  networkRow,
   keepRoute,
   keepSettings,
   newestStandard,
@@ -91,7 +92,7 @@ async function fill(db: Database, today: Date, seed: number): Promise<void> {
 /** The county and its routes; also for a demo school that was made before there were any. */
 export async function addDemoRoutes(db: Database, today: Date): Promise<readonly Route[]> {
   const network = await demoNetwork();
-  await keepNetwork(db, DEMO_NETWORK, network, today);
+  await keepNetwork(db, DEMO_NETWORK, networkRow(network), today);
   const routes = demoRoutes(network);
   for (const route of routes) await keepRoute(db, route, null);
   return routes;

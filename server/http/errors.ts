@@ -1,5 +1,6 @@
 import type { Middleware } from 'koa';
 import { codeOf } from '../store';
+import { WorkProblem } from '../work';
 import { badInput, HttpProblem, notFound, writeProblem } from './problem';
 
 /** Turns whatever a handler throws into problem details; bugs are logged and told without their insides. */
@@ -18,6 +19,7 @@ export const errors: Middleware = async (ctx, next) => {
 
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
+  if (error instanceof WorkProblem) return workProblem(error);
   const status = error instanceof Error && 'status' in error ? error.status : undefined;
   const code = codeOf(error);
   const storage = storageProblem(code);
@@ -34,6 +36,19 @@ function asProblem(error: unknown): HttpProblem {
   if (status === 400 || status === 415) return badInput('The body is not JSON; nothing was stored.');
   if (status === 403 || status === 404) return new HttpProblem(404, 'Not found', 'There is nothing here.');
   return new HttpProblem(500, 'Our fault', 'The server failed on this request; nothing of it was stored.');
+}
+
+/** Work that went over its bounds: whoever asked can mend it, or wait. */
+function workProblem({ why }: WorkProblem): HttpProblem {
+  if (why === 'too long' || why === 'too large')
+    return new HttpProblem(
+      422,
+      'Too much work',
+      `This ${why === 'too long' ? 'takes longer' : 'needs more memory'} than the server gives to one request; nothing was stored.`,
+    );
+  return new HttpProblem(503, 'Busy', 'The server has much to work out. Try again in a moment.', [], {
+    'Retry-After': '5',
+  });
 }
 
 /** What the disk does, in words; marks wait in the browser until it is mended. */

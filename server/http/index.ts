@@ -1,9 +1,10 @@
 export { body, bodyAs, uuidOf } from './body';
 export { errors } from './errors';
 export { changedMeanwhile, etagOf, wantedRevision } from './etag';
+export { whenGone } from './gone';
 export { answerPicture, pictureBody } from './jpeg';
 export { log } from './log';
-export { originCheck } from './originCheck';
+export { askedOrigin, originCheck } from './originCheck';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';

@@ -2,9 +2,6 @@ import type { IncomingMessage } from 'node:http';
 import { BlockList, isIP } from 'node:net';
 import { SetupProblem } from './problem';
 
-/** What a server in front may say of the browser that it speaks for. */
-const SAID = ['x-forwarded-for', 'x-forwarded-proto'] as const;
-
 /**
  * Believes what servers in front say of a browser, and nobody else: the headers of others are dropped.
  *
@@ -30,7 +27,9 @@ export function believing(fronts: readonly string[]): (request: IncomingMessage)
     delete request.headers['x-forwarded-host'];
     const from = (request.socket.remoteAddress ?? '').replace(/^::ffff:/, '');
     const kind = isIP(from) === 6 ? 'ipv6' : 'ipv4';
-    if (isIP(from) === 0 || !believed.check(from, kind))
-      for (const header of SAID) delete request.headers[header];
+    if (isIP(from) === 0 || !believed.check(from, kind)) {
+      delete request.headers['x-forwarded-for'];
+      delete request.headers['x-forwarded-proto'];
+    }
   };
 }

@@ -1,5 +1,5 @@
 export { addressOf, answersTo, isLoopbackHost, ownAddresses, publicOriginOf } from './addresses';
-export { readCertificate, type Certificate, type CertificateFiles } from './certificate';
+export { readCertificate, type CertificateFiles } from './certificate';
 export { believing } from './fronts';
 export { localAuthority, type LocalAuthority } from './lan';
 export { SetupProblem } from './problem';

@@ -1,1 +1,1 @@
-export { reportPdf } from './pdf';
+export { judgedTest, routeDriven, underOthers, type Judged } from './judged';

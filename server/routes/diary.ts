@@ -4,6 +4,7 @@ import { API, CalendarToMake, LessonToKeep, type LessonView, type Page } from '.
 import { firstName } from '../../core/names';
 import type { Problem } from '../../core/problems';
 import {
+  askedOrigin,
   badInput,
   bodyAs,
   changedMeanwhile,
@@ -89,7 +90,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
     await endLinksOf(db, 'calendar', id, now());
     ctx.status = 201;
     const link = await makeLink(db, 'calendar', id, id, { now: now(), days, fullName: fullNames });
-    ctx.body = { ...link, url: `${publicOrigin ?? ctx.origin}${API}/calendar/${link.token}.ics` };
+    ctx.body = { ...link, url: `${publicOrigin ?? askedOrigin(ctx)}${API}/calendar/${link.token}.ics` };
   });
 
   router.delete('/calendar', async (ctx) => {

@@ -1,19 +1,14 @@
-import { promisify } from 'node:util';
-import { gunzip } from 'node:zlib';
 import type Router from '@koa/router';
 import rawBody from 'raw-body';
 import type { NetworkSummary, Page } from '../../contract';
-import { parseNetwork } from '../../core/network';
-import { badInput, notFound, signedIn, tooLarge } from '../http';
+import { badInput, notFound, signedIn, tooLarge, whenGone } from '../http';
 import { keepNetwork, listNetworks, networkById, networkFile } from '../store';
+import { work } from '../work';
 import type { Parts } from './parts';
 
 const MOST_BYTES = 60_000_000;
-/** What a file may grow to when it is unpacked: a small one must not fill the memory. */
-const MOST_UNPACKED = 500_000_000;
-const unpack = promisify(gunzip);
 
-export function networkRoutes(router: Router, { db, now }: Parts): void {
+export function networkRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/networks', async (ctx) => {
     signedIn(ctx);
     ctx.body = { items: await listNetworks(db), next: null } satisfies Page<NetworkSummary>;
@@ -28,9 +23,13 @@ export function networkRoutes(router: Router, { db, now }: Parts): void {
     const bytes = await rawBody(ctx.req, { limit: MOST_BYTES, length: ctx.request.length }).catch(() => {
       throw tooLarge(`A network may have ${MOST_BYTES / 1e6} MB, compressed; nothing was stored.`);
     });
-    const result = parseNetwork(await unpacked(bytes));
-    if (!result.ok)
-      throw badInput('The network has problems; nothing was stored.', result.problems.slice(0, 50));
+    const result = await work(
+      'read network',
+      databaseFile,
+      { bytes },
+      { signal: whenGone(ctx), seconds: 60 },
+    );
+    if (!result.ok) throw badInput('The network has problems; nothing was stored.', result.problems);
     const known = await networkById(db, id);
     await keepNetwork(db, id, result.value, now());
     ctx.status = known ? 200 : 201;
@@ -49,13 +48,4 @@ export function networkRoutes(router: Router, { db, now }: Parts): void {
     ctx.type = 'application/json';
     ctx.body = file;
   });
-}
-
-async function unpacked(bytes: Buffer): Promise<unknown> {
-  try {
-    const text = await unpack(bytes, { maxOutputLength: MOST_UNPACKED });
-    return JSON.parse(text.toString('utf8')) as unknown;
-  } catch {
-    throw badInput('The body is no JSON compressed by gzip, or far too large; nothing was stored.');
-  }
 }

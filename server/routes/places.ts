@@ -3,7 +3,7 @@ import type { Context } from 'koa';
 import type { HotSpotsView, MarkAtPlace, Page, PlaceRate } from '../../contract';
 import { ratesOf, type PlacedMark } from '../../core/hotspot';
 import { skillOf } from '../../core/standard';
-import { badInput, notFound, signedIn } from '../http';
+import { badInput, notFound, signedIn, whenGone } from '../http';
 import { stateOfDrives } from '../store';
 import { placedSchool, type PlacedSchool, type PlacedTest } from '../work';
 import type { Parts } from './parts';
@@ -18,16 +18,17 @@ const MOST = 4;
 const MARKS = 200;
 
 export function placeRoutes(router: Router, { db, databaseFile }: Parts): void {
-  const school = async (): Promise<PlacedSchool> => placedSchool(databaseFile, await stateOfDrives(db));
+  const school = async (ctx: Context): Promise<PlacedSchool> =>
+    placedSchool({ databaseFile, state: await stateOfDrives(db), signal: whenGone(ctx) });
 
   router.get('/places', async (ctx) => {
     signedIn(ctx);
-    ctx.body = hotSpots(await school(), filterOf(ctx)) satisfies HotSpotsView;
+    ctx.body = hotSpots(await school(ctx), filterOf(ctx)) satisfies HotSpotsView;
   });
 
   router.get('/places/:site/marks', async (ctx) => {
     signedIn(ctx);
-    const { sites, drives } = await school();
+    const { sites, drives } = await school(ctx);
     const site = String(ctx.params.site);
     if (!sites.some(({ key }) => key === site)) throw notFound('such place');
     const filter = filterOf(ctx);

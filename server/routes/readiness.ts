@@ -1,16 +1,32 @@
 import type Router from '@koa/router';
+import type { Context } from 'koa';
 import { SettingsToKeep, type Page, type ReadinessRow, type SettingsView } from '../../contract';
 import type { Problem } from '../../core/problems';
 import { settingsFrom, settingWords } from '../../core/readiness';
-import { badInput, bodyAs, changedMeanwhile, etagOf, notFound, signedIn, wantedRevision } from '../http';
-import { keepSettings, learnerById, settingsHeld, stateOfEvidence } from '../store';
+import {
+  badInput,
+  bodyAs,
+  changedMeanwhile,
+  etagOf,
+  notFound,
+  signedIn,
+  wantedRevision,
+  whenGone,
+} from '../http';
+import { keepSettings, learnerById, newestStandard, settingsHeld, stateOfEvidence } from '../store';
 import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
 import type { Parts } from './parts';
 
 export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts): void {
+  const asking = async (ctx: Context) => ({
+    databaseFile,
+    state: await stateOfEvidence(db),
+    signal: whenGone(ctx),
+  });
+
   router.get('/readiness', async (ctx) => {
     signedIn(ctx);
-    const items = await readinessOfSchool(databaseFile, await stateOfEvidence(db), now().toISOString());
+    const items = await readinessOfSchool(await asking(ctx), now().toISOString());
     ctx.body = { items, next: null } satisfies Page<ReadinessRow>;
   });
 
@@ -38,15 +54,13 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
     const learner = await learnerById(db, String(ctx.params.id));
     if (!learner) throw notFound('such learner');
     const standard = typeof ctx.query.standard === 'string' ? ctx.query.standard : null;
-    const view = await evidenceOfLearner(databaseFile, await stateOfEvidence(db), {
+    if (standard !== null && !(await newestStandard(db, standard))) throw notFound('such standard');
+    const view = await evidenceOfLearner(await asking(ctx), {
       learner: learner.id,
       standard,
       now: now().toISOString(),
     });
-    if (!view)
-      throw notFound(
-        standard === null ? 'standard to ask under: choose one for this learner' : 'such standard',
-      );
+    if (!view) throw notFound('standard to ask under: choose one for this learner');
     ctx.body = view;
   });
 }

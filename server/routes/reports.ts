@@ -2,62 +2,31 @@ import type Router from '@koa/router';
 import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
 import { positionsOf } from '../../core/hotspot';
-import {
-  judge,
-  judgeUnder,
-  learnerView,
-  logFileName,
-  resultOf,
-  resultWords,
-  secondsSince,
-  clockText,
-  stageAt,
-  type DriveEvent,
-  type Judgement,
-} from '../../core/marking';
+import { clockText, learnerView, logFileName, secondsSince, stageAt } from '../../core/marking';
 import { firstName } from '../../core/names';
 import type { Route } from '../../core/route';
-import { compileStandard, newestVersions, type Standard } from '../../core/standard';
-import { bodyAs, gone, notFound, signedIn } from '../http';
-import {
-  endLink,
-  eventsOf,
-  linkOf,
-  linksOf,
-  listStandards,
-  makeLink,
-  routeById,
-  standardOf,
-  testById,
-  type Database,
-} from '../store';
+import { compileStandard } from '../../core/standard';
+import { askedOrigin, bodyAs, gone, notFound, signedIn, whenGone } from '../http';
+import { judgedTest, routeDriven, type Judged } from '../report';
+import { endLink, linkOf, linksOf, makeLink, testById, type Database } from '../store';
+import { work } from '../work';
 import type { Parts } from './parts';
 
-interface Judged {
-  readonly test: TestView;
-  readonly standard: Standard;
-  readonly events: readonly DriveEvent[];
-  readonly judgement: Judgement;
-}
-
-export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): void {
+export function reportRoutes(router: Router, { db, databaseFile, now, publicOrigin }: Parts): void {
   router.get('/tests/:id/report.pdf', async (ctx) => {
     signedIn(ctx);
-    const judged = await judgedTest(db, String(ctx.params.id));
+    const test = await testById(db, String(ctx.params.id));
+    if (!test) throw notFound('such mock test');
+    const pdf = await work('report', databaseFile, { test: test.id }, { signal: whenGone(ctx), seconds: 30 });
+    if (!pdf) throw notFound('such mock test');
     ctx.type = 'application/pdf';
-    ctx.attachment(fileName(judged.test, 'pdf'), { type: 'inline' });
-    // The PDF writer is large, and not needed to start the server.
-    const { reportPdf } = await import('../report');
-    ctx.body = await reportPdf({
-      ...judged,
-      route: await routeDriven(db, judged.test),
-      others: await underOthers(db, judged),
-    });
+    ctx.attachment(fileName(test, 'pdf'), { type: 'inline' });
+    ctx.body = Buffer.from(pdf);
   });
 
   router.get('/tests/:id/marks.csv', async (ctx) => {
     signedIn(ctx);
-    const judged = await judgedTest(db, String(ctx.params.id));
+    const judged = await testHeld(db, String(ctx.params.id));
     ctx.type = 'text/csv; charset=utf-8';
     ctx.attachment(fileName(judged.test, 'csv'));
     // What begins like a formula is no formula.
@@ -66,7 +35,7 @@ export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): 
 
   router.get('/tests/:id/marks.json', async (ctx) => {
     signedIn(ctx);
-    const judged = await judgedTest(db, String(ctx.params.id));
+    const judged = await testHeld(db, String(ctx.params.id));
     const { test, judgement } = judged;
     ctx.attachment(fileName(test, 'json'));
     const marks = marksOf(judged, await routeDriven(db, test));
@@ -75,17 +44,17 @@ export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): 
 
   router.get('/tests/:id/shares', async (ctx) => {
     signedIn(ctx);
-    const { test } = await judgedTest(db, String(ctx.params.id));
+    const { test } = await testHeld(db, String(ctx.params.id));
     ctx.body = { items: await linksOf(db, 'report', test.id), next: null } satisfies Page<LinkView>;
   });
 
   router.post('/tests/:id/shares', async (ctx) => {
     const instructor = signedIn(ctx);
     const { days, fullName = false } = bodyAs(ctx, ShareToMake);
-    const { test } = await judgedTest(db, String(ctx.params.id));
+    const { test } = await testHeld(db, String(ctx.params.id));
     ctx.status = 201;
     const link = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days, fullName });
-    ctx.body = { ...link, url: `${publicOrigin ?? ctx.origin}/shared/${link.token}` };
+    ctx.body = { ...link, url: `${publicOrigin ?? askedOrigin(ctx)}/shared/${link.token}` };
   });
 
   router.delete('/shares/:id', async (ctx) => {
@@ -97,7 +66,7 @@ export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): 
   router.get('/shared/:token', async (ctx) => {
     const link = await linkOf(db, 'report', String(ctx.params.token), now());
     if (!link) throw gone('drive');
-    const { test, standard, events } = await judgedTest(db, link.subject);
+    const { test, standard, events } = await testHeld(db, link.subject);
     ctx.set('Referrer-Policy', 'no-referrer');
     ctx.body = {
       learner: link.fullName ? test.learner.name : firstName(test.learner.name),
@@ -114,35 +83,14 @@ export function reportRoutes(router: Router, { db, now, publicOrigin }: Parts): 
   });
 }
 
-async function judgedTest(db: Database, id: string): Promise<Judged> {
-  const test = await testById(db, id);
-  if (!test) throw notFound('such mock test');
-  const standard = await standardOf(db, test.standard);
-  if (!standard) throw notFound(`standard ${test.standard.id} ${test.standard.version}`);
-  const { events } = await eventsOf(db, id);
-  return { test, standard, events, judgement: judge(standard, events, test) };
-}
-
-/** The drive under the newest version of every other standard of the school. */
-async function underOthers(db: Database, { test, standard, events }: Judged) {
-  const listed = await listStandards(db);
-  const newest = newestVersions(listed).filter(({ id }) => id !== standard.id);
-  const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
-  return all.flatMap((other) => {
-    if (!other) return [];
-    const judged = judgeUnder(standard, other, events, test);
-    const result = resultOf(judged);
-    const words = judged.enough ? resultWords(other, result, judged.verdict).join(' ') : '';
-    return [{ title: other.title, outcome: judged.enough ? result.outcome : null, words }];
-  });
+async function testHeld(db: Database, id: string): Promise<Judged> {
+  const judged = await judgedTest(db, id);
+  if (!judged) throw notFound('such mock test');
+  return judged;
 }
 
 const fileName = (test: TestView, ending: string): string =>
   logFileName(test).replace(/\.[\w.]+$/, `.${ending}`);
-
-/** The route that was driven, as it is kept now. */
-const routeDriven = async (db: Database, { route }: TestView): Promise<Route | null> =>
-  (route && (await routeById(db, route.id))?.route) ?? null;
 
 /** Every mark in time order, a row each. */
 function marksOf({ test, standard, judgement }: Judged, route: Route | null) {

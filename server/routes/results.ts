@@ -2,7 +2,7 @@ import type Router from '@koa/router';
 import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
 import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
-import { badInput, bodyAs, notFound, signedIn, uuidOf } from '../http';
+import { badInput, bodyAs, notFound, signedIn, uuidOf, whenGone } from '../http';
 import {
   eventsByTest,
   keepResult,
@@ -42,7 +42,10 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
         { path: 'day', message: 'must not be in the future' },
       ]);
     const { learner, standard, day } = result;
-    const said = await foretold(databaseFile, await stateOfEvidence(db), { learner, standard, day });
+    const said = await foretold(
+      { databaseFile, state: await stateOfEvidence(db), signal: whenGone(ctx) },
+      { learner, standard, day },
+    );
     await keepResult(db, id, result, said, now());
     ctx.body = (await listResults(db, learner)).find((one) => one.id === id);
   });

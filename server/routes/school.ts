@@ -1,11 +1,12 @@
 import QRCode from 'qrcode';
 import type Router from '@koa/router';
 import { SchoolToKeep, type Page, type ReachView, type UnreadableRecord } from '../../contract';
-import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision } from '../http';
-import { keepSettings, newestStandard, SCHOOL, schoolHeld, unreadableRecords } from '../store';
+import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision, whenGone } from '../http';
+import { keepSettings, newestStandard, SCHOOL, schoolHeld } from '../store';
+import { work } from '../work';
 import type { Parts } from './parts';
 
-export function schoolRoutes(router: Router, { db, publicOrigin, trustPage }: Parts): void {
+export function schoolRoutes(router: Router, { db, databaseFile, publicOrigin, trustPage }: Parts): void {
   router.get('/school/reach', async (ctx) => {
     signedIn(ctx);
     const first = trustPage ?? publicOrigin;
@@ -26,7 +27,8 @@ export function schoolRoutes(router: Router, { db, publicOrigin, trustPage }: Pa
 
   router.get('/school/unreadable', async (ctx) => {
     signedIn(ctx);
-    ctx.body = { items: await unreadableRecords(db), next: null } satisfies Page<UnreadableRecord>;
+    const items = await work('unreadable', databaseFile, {}, { signal: whenGone(ctx) });
+    ctx.body = { items, next: null } satisfies Page<UnreadableRecord>;
   });
 
   router.put('/school', async (ctx) => {

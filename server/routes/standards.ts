@@ -1,9 +1,8 @@
 import type Router from '@koa/router';
 import type { Page, StandardSummary } from '../../contract';
-import { parseStandard } from '../../core/standard';
-import { badInput, conflict, notFound, signedIn } from '../http';
+import { badInput, conflict, notFound, signedIn, whenGone } from '../http';
 import { addStandard, listStandards, standardOf } from '../store';
-import { rejudging } from '../work';
+import { rejudging, work } from '../work';
 import type { Parts } from './parts';
 
 export function standardRoutes(router: Router, { db, databaseFile, now }: Parts): void {
@@ -14,7 +13,12 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
 
   router.post('/standards', async (ctx) => {
     signedIn(ctx);
-    const result = parseStandard(ctx.request.body);
+    const result = await work(
+      'read standard',
+      databaseFile,
+      { input: ctx.request.body },
+      { signal: whenGone(ctx), seconds: 20 },
+    );
     if (!result.ok) throw badInput('The standard has problems; nothing was stored.', result.problems);
     const { id, version } = result.value;
     const kept = await addStandard(db, result.value, now());
@@ -30,13 +34,10 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     signedIn(ctx);
     const { id = '', version = '' } = ctx.params;
     if (!(await standardOf(db, { id, version }))) throw notFound(`standard ${id} ${version}`);
-    const lines = rejudging(databaseFile, { id, version });
-    if (!lines)
-      throw conflict('Drives are being judged anew already. Wait until that is done, or cancel it.');
     ctx.type = 'application/x-ndjson';
     // Lines must arrive as they come, not when a compressor has enough of them.
     ctx.compress = false;
-    ctx.body = lines;
+    ctx.body = rejudging(databaseFile, { id, version });
   });
 
   router.get('/standards/:id/:version', async (ctx) => {

@@ -13,7 +13,7 @@ export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
 export { addLearner, changeLearner, learnerById, listLearners } from './learners';
 export { bookTest } from './licenceTests';
 export { SCHOOL, schoolHeld } from './school';
-export { keepNetwork, listNetworks, networkById, networkFile } from './networks';
+export { keepNetwork, listNetworks, networkById, networkFile, networkRow, type NetworkRow } from './networks';
 export {
   keepQuestion,
   keepQuestions,
@@ -35,7 +35,7 @@ export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { lockDatabase } from './lock';
 export { codeOf } from './problem';
-export { backUp, checkSchool, restore } from './safekeeping';
+export { backUp, checkSchool, restore, type Counts } from './safekeeping';
 export { unreadableRecords } from './unreadable';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';

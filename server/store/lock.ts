@@ -10,9 +10,9 @@ import { codeOf, DatabaseProblem } from './problem';
  * @throws DatabaseProblem when another process holds it
  */
 export function lockDatabase(file: string): () => void {
-  mkdirSync(dirname(file), { recursive: true });
   let lock: SQLite.Database | undefined;
   try {
+    mkdirSync(dirname(file), { recursive: true });
     lock = new SQLite(`${file}.lock`, { timeout: 0 });
     lock.exec('begin exclusive');
     return lock.close.bind(lock);

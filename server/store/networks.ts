@@ -1,7 +1,9 @@
 import { gzipSync } from 'node:zlib';
+import type { Insertable } from 'kysely';
 import type { NetworkSummary } from '../../contract';
 import { openNetwork, type NetworkFile } from '../../core/network';
 import type { Database } from './database';
+import type { Tables } from './schema';
 
 const summaries = (db: Database) =>
   db
@@ -24,19 +26,26 @@ export const listNetworks = (db: Database): Promise<NetworkSummary[]> =>
 export const networkById = async (db: Database, id: string): Promise<NetworkSummary | null> =>
   (await summaries(db).where('id', '=', id).executeTakeFirst()) ?? null;
 
-/** Keeps a network; one that is there already is replaced, and its version grows. */
-export async function keepNetwork(db: Database, id: string, file: NetworkFile, now: Date): Promise<void> {
+/** A network as it is kept. */
+export type NetworkRow = Omit<Insertable<Tables['networks']>, 'id' | 'version' | 'added_at'>;
+
+/** Works out what is kept of a network; a large one takes seconds. */
+export function networkRow(file: NetworkFile): NetworkRow {
   const { lengthOfEdge, edges } = openNetwork(file);
-  const values = {
+  return {
     title: file.title,
     source: file.source,
     driving_side: file.drivingSide,
     edges,
     points: file.lat.length,
     kilometres: lengthOfEdge.reduce((sum, length) => sum + length, 0) / 1_000,
-    added_at: now.toISOString(),
     gzipped: gzipSync(JSON.stringify(file)),
   };
+}
+
+/** Keeps a network; one that is there already is replaced, and its version grows. */
+export async function keepNetwork(db: Database, id: string, row: NetworkRow, now: Date): Promise<void> {
+  const values = { ...row, added_at: now.toISOString() };
   await db
     .insertInto('networks')
     .values({ id, version: 1, ...values })

@@ -8,6 +8,9 @@ const MAIN = join(import.meta.dirname, '..', '..', 'dist', 'server', 'main.js');
 
 export interface ServerProcess {
   readonly address: string;
+  readonly pid: number;
+  /** All that it has printed. */
+  readonly printed: () => string;
   /** As a power cut would: no chance to tidy up. */
   readonly kill: () => Promise<void>;
   /** As Ctrl+C would; how long it took, in milliseconds. */
@@ -26,9 +29,14 @@ export async function startServer(
   const own = ['--port', '0', '--database', database, '--log-level', 'silent', '--now', now.toISOString()];
   const args = [MAIN, command, ...own, ...more];
   const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] });
-  const address = await addressOf(child);
+  let printed = '';
+  for (const out of [child.stdout, child.stderr])
+    out?.on('data', (chunk: Buffer) => (printed += chunk.toString()));
+  await answering(child, () => printed);
   return {
-    address,
+    address: /https?:\/\/\S+/.exec(printed)?.[0] ?? '',
+    pid: child.pid ?? 0,
+    printed: () => printed,
     end: async () => {
       const began = performance.now();
       child.kill('SIGTERM');
@@ -43,15 +51,12 @@ export async function startServer(
   };
 }
 
-function addressOf(child: ChildProcess): Promise<string> {
+/** The last thing that it prints at its start is how it is stopped. */
+function answering(child: ChildProcess, printed: () => string): Promise<void> {
   return new Promise((resolve, reject) => {
-    let printed = '';
-    child.stdout?.on('data', (chunk: Buffer) => {
-      printed += chunk.toString();
-      const found = /http:\/\/\S+/.exec(printed);
-      if (found) resolve(found[0]);
+    child.stdout?.on('data', () => {
+      if (printed().includes('Ctrl+C')) resolve();
     });
-    child.stderr?.on('data', (chunk: Buffer) => (printed += chunk.toString()));
-    child.on('exit', () => reject(new Error(`the server ended: ${printed}`)));
+    child.on('exit', () => reject(new Error(`the server ended: ${printed()}`)));
   });
 }

@@ -1,4 +1,4 @@
-export { priorFor, READINESS, type Prior } from './evidence';
-export { placedSchool, type PlacedSchool, type PlacedTest } from './placing';
-export { evidenceOfLearner, foretold, readinessOfSchool } from './readying';
-export { rejudging } from './rejudging';
+export { priorFor, READINESS, type Prior } from './jobs/evidence';
+export { evidenceOfLearner, foretold, placedSchool, readinessOfSchool, rejudging } from './asking';
+export type { PlacedSchool, PlacedTest } from './job';
+export { endWork, work, WorkProblem } from './pool';

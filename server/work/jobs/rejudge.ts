@@ -1,15 +1,16 @@
-import { parentPort, workerData } from 'node:worker_threads';
-import type { RejudgedDrive, RejudgeLine } from '../../contract';
-import { judge, judgeUnder, resultOf } from '../../core/marking';
-import type { Standard } from '../../core/standard';
-import { drivesOfSchool, openToRead, standardOf, type Database, type HeldDrive } from '../store';
-import type { RejudgeWork } from './rejudging';
+import type { RejudgedDrive, RejudgeLine } from '../../../contract';
+import { judge, judgeUnder, resultOf } from '../../../core/marking';
+import type { Standard, StandardRef } from '../../../core/standard';
+import { drivesOfSchool, standardOf, type Database, type HeldDrive } from '../../store';
 
-/** Runs as a thread: reads the database beside the server, and tells what it has done as it goes. */
-
-const say = (line: RejudgeLine) => parentPort?.postMessage(line);
-
-async function rejudgeAll(db: Database, to: Standard): Promise<void> {
+/** Judges all drives of the school under one standard, and tells what it has done as it goes. */
+export async function rejudgeAll(
+  db: Database,
+  ref: StandardRef,
+  say: (line: RejudgeLine) => void,
+): Promise<void> {
+  const to = await standardOf(db, ref);
+  if (!to) throw new Error(`no standard ${ref.id} ${ref.version}`);
   const { total } = await db
     .selectFrom('tests')
     .select((is) => is.fn.countAll<number>().as('total'))
@@ -39,14 +40,4 @@ function rejudged({ test, standard: own, events }: HeldDrive, to: Standard): Rej
     marks: translation.marks.length,
     lost: translation.marks.filter(({ how }) => how === 'lost').length,
   };
-}
-
-const { databaseFile, to } = workerData as RejudgeWork;
-const db = openToRead(databaseFile);
-try {
-  const standard = await standardOf(db, to);
-  if (!standard) throw new Error(`no standard ${to.id} ${to.version}`);
-  await rejudgeAll(db, standard);
-} finally {
-  await db.destroy();
 }

@@ -1,6 +1,6 @@
-import type { EvidenceView, LearnerView, ReadinessRow, ResultView } from '../../contract';
-import { driveOf } from '../../core/marking';
-import { answersOf, recalledInTest, type Recalled } from '../../core/questions';
+import type { EvidenceView, LearnerView, ReadinessRow, ResultView } from '../../../contract';
+import { driveOf } from '../../../core/marking';
+import { answersOf, recalledInTest, type Recalled } from '../../../core/questions';
 import {
   evidenceOf,
   forecastDay,
@@ -13,8 +13,8 @@ import {
   type ReadinessInput,
   type ReadinessSettings,
   type SchoolRates,
-} from '../../core/readiness';
-import { allLimits, limitTitle, type Standard } from '../../core/standard';
+} from '../../../core/readiness';
+import { allLimits, limitTitle, type Standard } from '../../../core/standard';
 import {
   drillOf,
   drivesOfSchool,
@@ -25,7 +25,7 @@ import {
   newestStandard,
   settingsHeld,
   type Database,
-} from '../store';
+} from '../../store';
 
 /** The key under which constants of readiness are kept. */
 export const READINESS = 'readiness';

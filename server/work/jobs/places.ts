@@ -1,26 +1,16 @@
-import { parentPort, workerData } from 'node:worker_threads';
-import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../core/network';
-import { courseOf, matchLine, routeOf, type Drawing, type Route } from '../../core/route';
-import { placedDrive, type Site } from '../../core/hotspot';
-import { driveOf } from '../../core/marking';
+import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
+import { courseOf, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
+import { placedDrive, type Site } from '../../../core/hotspot';
+import { driveOf } from '../../../core/marking';
 import { gunzipSync } from 'node:zlib';
-import {
-  drivesOfSchool,
-  fixesOf,
-  listNetworks,
-  networkFile,
-  openToRead,
-  routeById,
-  type Database,
-} from '../store';
-import type { PlacedSchool, PlacedTest } from './placing';
-
-/** Runs as a thread: lays every drive of the school onto its route, or onto the roads by its track. */
+import { drivesOfSchool, fixesOf, listNetworks, networkFile, routeById, type Database } from '../../store';
+import type { PlacedSchool, PlacedTest } from '../job';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
-async function placeAll(db: Database): Promise<PlacedSchool> {
+/** Lays every drive of the school onto its route, or onto the roads by its track. */
+export async function placeAll(db: Database): Promise<PlacedSchool> {
   const sites = new Map<string, Site>();
   const drives: PlacedTest[] = [];
   const routes = new Map<string, Route | null>();
@@ -90,12 +80,4 @@ async function tracked(db: Database, test: string, drawings: readonly Drawing[])
       });
   }
   return null;
-}
-
-const { databaseFile } = workerData as { readonly databaseFile: string };
-const db = openToRead(databaseFile);
-try {
-  parentPort?.postMessage(await placeAll(db));
-} finally {
-  await db.destroy();
 }

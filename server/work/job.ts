@@ -1,0 +1,62 @@
+import type {
+  EvidenceView,
+  ReadinessRow,
+  RejudgeLine,
+  ResultView,
+  TestView,
+  UnreadableRecord,
+} from '../../contract';
+import type { PlacedDrive, Site } from '../../core/hotspot';
+import type { Parsed } from '../../core/problems';
+import type { Standard, StandardRef } from '../../core/standard';
+import type { Counts, NetworkRow } from '../store';
+
+/** A drive with what it passed and where it was marked. */
+export interface PlacedTest extends PlacedDrive, Pick<TestView, 'learner' | 'route' | 'startedAt' | 'zone'> {
+  readonly test: string;
+}
+
+export interface PlacedSchool {
+  readonly sites: readonly Site[];
+  readonly drives: readonly PlacedTest[];
+}
+
+/** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
+export interface Jobs {
+  readonly places: { readonly asked: object; readonly answer: PlacedSchool };
+  readonly 'readiness list': {
+    readonly asked: { readonly now: string };
+    readonly answer: readonly ReadinessRow[];
+  };
+  readonly evidence: {
+    readonly asked: { readonly learner: string; readonly standard: string | null; readonly now: string };
+    readonly answer: EvidenceView | null;
+  };
+  readonly foretell: {
+    readonly asked: { readonly learner: string; readonly standard: string; readonly day: string };
+    readonly answer: ResultView['foretold'];
+  };
+  /** Tells a line for each part of the way. */
+  readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
+  readonly report: { readonly asked: { readonly test: string }; readonly answer: Uint8Array | null };
+  readonly unreadable: { readonly asked: object; readonly answer: readonly UnreadableRecord[] };
+  readonly 'read network': {
+    readonly asked: { readonly bytes: Uint8Array };
+    readonly answer: Parsed<NetworkRow>;
+  };
+  readonly 'read standard': {
+    readonly asked: { readonly input: unknown };
+    readonly answer: Parsed<Standard>;
+  };
+  readonly backup: { readonly asked: { readonly to: string }; readonly answer: Counts };
+}
+
+export type JobName = keyof Jobs;
+
+/** One piece of work as the pool hands it to a worker. */
+export type Job = {
+  readonly [K in JobName]: { readonly what: K; readonly databaseFile: string } & Jobs[K]['asked'];
+}[JobName];
+
+/** What a worker says on the way: that it has begun, or a line of a long answer. */
+export type Said = { readonly kind: 'begun' } | RejudgeLine;
