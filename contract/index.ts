@@ -26,7 +26,13 @@ export {
 export { ResultToKeep, type ResultView } from './result';
 export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
 export { RouteToKeep, type NetworkSummary, type RouteSummary, type RouteView } from './route';
-export { SchoolToKeep, type ReachView, type SchoolView, type UnreadableRecord } from './school';
+export {
+  SchoolToKeep,
+  type BackupsView,
+  type ReachView,
+  type SchoolView,
+  type UnreadableRecord,
+} from './school';
 export { SignIn, type HealthView, type SessionView } from './session';
 export type { RejudgedDrive, RejudgeLine, StandardSummary } from './standard';
 export {

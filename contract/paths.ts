@@ -55,6 +55,8 @@ export const operations: readonly Operation[] = [
   { method: 'get', path: '/school', summary: 'What holds for the whole school: default standard, units' },
   { method: 'put', path: '/school', summary: 'Change it (If-Match)', body: SchoolToKeep },
   { method: 'get', path: '/school/reach', summary: 'How other devices reach the school' },
+  { method: 'get', path: '/school/backups', summary: 'The backups that the server makes by itself' },
+  { method: 'post', path: '/school/backups', summary: 'Make a backup now' },
   { method: 'get', path: '/school/unreadable', summary: 'Records that cannot be made sense of' },
   { method: 'get', path: '/coaching', summary: 'The school’s own advice on what marks mean' },
   { method: 'put', path: '/coaching', summary: 'Change the advice (If-Match)', body: AdviceToKeep },

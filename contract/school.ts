@@ -21,6 +21,18 @@ export interface SchoolView {
   readonly revision: number;
 }
 
+/** The backups that the server makes by itself. */
+export interface BackupsView {
+  /** Where they are on the machine that the server runs on. */
+  readonly folder: string;
+  /** Newest first. */
+  readonly items: readonly { readonly at: string; readonly bytes: number }[];
+  /** Why the last one was not made; null when it was, or none was tried. */
+  readonly failed: string | null;
+  /** Whether there has been none for two days. */
+  readonly late: boolean;
+}
+
 /** How other devices reach the school. */
 export interface ReachView {
   /** Address to open on another device; null when the server answers on its own machine only. */
@@ -29,6 +41,8 @@ export interface ReachView {
   readonly secure: boolean;
   /** Where a device is told how to trust the school, before it opens the address; null when it need not be. */
   readonly trustPage: string | null;
+  /** The letters that a device shows of what it is asked to trust; null when there is nothing to trust. */
+  readonly fingerprint: string | null;
   /** What is to be opened first, as a picture for a camera: SVG; null when there is nothing. */
   readonly code: string | null;
 }

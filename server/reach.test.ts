@@ -120,7 +120,12 @@ describe('in the network around', () => {
       headers: { cookie: cookie.split(';')[0] ?? '' },
     });
     const { code, ...rest } = JSON.parse(reach.body) as { code: string };
-    expect(rest).toEqual({ address: server.address, secure: true, trustPage: trust });
+    expect(rest).toEqual({
+      address: server.address,
+      secure: true,
+      trustPage: trust,
+      fingerprint: authority.fingerprint256,
+    });
     expect(code).toMatch(/^<svg /);
     const feed = await ask(`${server.address}/api/v1/calendar`, {
       method: 'POST',

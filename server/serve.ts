@@ -8,7 +8,8 @@ import { pino } from 'pino';
 import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
-import { endWork } from './work';
+import { keeper } from './keeping';
+import { endWork, work } from './work';
 import {
   addressOf,
   answersTo,
@@ -127,15 +128,25 @@ async function answer(
     trustPage = addressOf('http', host, (page.address() as AddressInfo).port);
   }
   const names = [...(certificate?.names ?? []), ...(publicOrigin ? [new URL(publicOrigin).hostname] : [])];
+  const logger = pino({ level: options.logLevel });
+  const keeping = keeper({
+    db,
+    databaseFile: options.database,
+    now: options.now,
+    copyTo: (to) => work('backup', options.database, { to }),
+    logger,
+  });
+  opened.unshift({ close: keeping.stop });
   const app = createApp({
     db,
+    keeper: keeping,
     databaseFile: options.database,
     now: options.now,
     demo: options.demo && loopbackOnly,
     version: options.version,
     publicOrigin,
-    trustPage,
-    logger: pino({ level: options.logLevel }),
+    trust: trustPage && authority ? { page: trustPage, fingerprint: authority.fingerprint } : null,
+    logger,
     answersTo: answersTo(loopbackOnly, names),
     fronts: options.fronts,
     webRoot: join(options.root, 'dist', 'web'),

@@ -245,8 +245,8 @@ program
   .action(async ({ name, database }: { name: string; database: string }) => {
     if (nameKey(name) === '' || plainName(name).length > 80 || name.length > 80)
       return report(wrong('--name must be a name that can be read, of at most 80 characters.\n'));
-    const passphrase = await askPassphrase();
-    if (passphrase.length < 10) return report(wrong('The passphrase must have at least 10 characters.\n'));
+    const passphrase = await newPassphrase();
+    if (passphrase === null) return report(wrong(PASSPHRASE));
     const { addInstructor, instructorNamed, openDatabase } = await import('../store');
     const db = await openDatabase(database);
     try {
@@ -257,6 +257,38 @@ program
       await db.destroy();
     }
   });
+
+program
+  .command('reset-passphrase')
+  .description(
+    'give an instructor a new passphrase, read from standard input; ends all that they are signed in to',
+  )
+  .requiredOption('--name <name>', 'their name')
+  .requiredOption('--database <file>', 'the school')
+  .action(async ({ name, database }: { name: string; database: string }) => {
+    if (!existsSync(database)) return report(wrong(`${database} is not there.\n`));
+    const passphrase = await newPassphrase();
+    if (passphrase === null) return report(wrong(PASSPHRASE));
+    report(await (await import('./safekeeping')).resetPassphrase(database, name, passphrase));
+  });
+
+program
+  .command('export')
+  .description('write a school into a zip of plain files that other programs can read')
+  .requiredOption('--database <file>', 'the school')
+  .requiredOption('--to <file>', 'the zip to write, which must not be there yet')
+  .action(async ({ database, to }: { database: string; to: string }) =>
+    report(await (await import('./safekeeping')).exportTo(database, to)),
+  );
+
+program
+  .command('import')
+  .description('make a school from an export')
+  .requiredOption('--from <file>', 'the zip')
+  .requiredOption('--database <file>', 'the school to make: a file that is not there, or has nobody in it')
+  .action(async ({ from, database }: { from: string; database: string }) =>
+    report(await (await import('./safekeeping')).importFrom(from, database)),
+  );
 
 program
   .command('backup')
@@ -315,6 +347,14 @@ function say(running: Running, more: string): void {
       process.once(signal, () => process.exit(1));
     });
   console.log(`Jasperwren answers at ${running.address}\n${more}\nStop it with Ctrl+C.`);
+}
+
+const PASSPHRASE = 'The passphrase must have 10 to 200 characters.\n';
+
+/** Null when it is too short, or longer than can be typed in to sign in. */
+async function newPassphrase(): Promise<string | null> {
+  const passphrase = await askPassphrase();
+  return passphrase.length >= 10 && passphrase.length <= 200 ? passphrase : null;
 }
 
 /** On a terminal it is not shown while it is typed; from a pipe it is the first line. */

@@ -47,7 +47,11 @@ export function reachOf(
 /** What other devices do first, with a code to point a camera at; nothing on this machine only. */
 export async function othersText({ others, authority }: Running): Promise<readonly string[]> {
   if (others === null) return [];
-  const code = await QRCode.toString(others, { type: 'utf8' });
+  // A terminal is told the colours: on a dark one the code would be the wrong way round.
+  const code = await QRCode.toString(
+    others,
+    process.stdout.isTTY ? { type: 'terminal', small: true } : { type: 'utf8' },
+  );
   if (authority)
     return [
       '',
@@ -61,7 +65,7 @@ export async function othersText({ others, authority }: Running): Promise<readon
   if (others.startsWith('https:')) return ['', `Other devices open ${others}`, code];
   return [
     '',
-    `Other devices in this network can open ${others}, but this is not secure: there they mark only while they are`,
-    'connected, without following the position, and the screen goes dark. Start with --lan, or see docs/deploy.md.',
+    `Other devices in this network can open ${others}, but this is not secure: there it opens only while the server`,
+    'can be reached, follows no position, and the screen can go dark. Start with --lan, or see docs/deploy.md.',
   ];
 }

@@ -1,4 +1,12 @@
-import { backUp, checkSchool, restore } from '../store';
+import {
+  backUp,
+  changePassphrase,
+  checkSchool,
+  exportSchool,
+  importSchool,
+  openDatabase,
+  restore,
+} from '../store';
 import { done, type Outcome } from './io';
 
 export const backUpTo = async (database: string, to: string): Promise<Outcome> =>
@@ -10,6 +18,28 @@ export async function restoreFrom(from: string, database: string): Promise<Outco
     `${JSON.stringify(counts)}\n`,
     kept === null ? '' : `The school that was there is kept as ${kept}.\n`,
   );
+}
+
+export const exportTo = async (database: string, to: string): Promise<Outcome> =>
+  done(`${JSON.stringify(await exportSchool(database, to, new Date()))}\n`);
+
+export const importFrom = async (from: string, database: string): Promise<Outcome> =>
+  done(
+    `${JSON.stringify(await importSchool(from, database))}\n`,
+    'An export holds no passphrases: give each instructor one with reset-passphrase before they sign in.\n',
+  );
+
+/** Gives somebody a new passphrase. */
+export async function resetPassphrase(database: string, name: string, passphrase: string): Promise<Outcome> {
+  const db = await openDatabase(database);
+  try {
+    const ended = await changePassphrase(db, name, passphrase);
+    return ended === null
+      ? { code: 2, out: '', err: `There is no instructor called ${name}; nothing was changed.\n` }
+      : done(`${JSON.stringify({ instructors: 1, signedOut: ended })}\n`);
+  } finally {
+    await db.destroy();
+  }
 }
 
 /** One line of JSON; what is wrong is told on the other channel too, and makes it bad input. */

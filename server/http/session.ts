@@ -2,7 +2,11 @@ import type { Context, Middleware } from 'koa';
 import { instructorOfSession, SESSION_DAYS, type Database, type Instructor } from '../store';
 import { HttpProblem } from './problem';
 
-const COOKIE = 'jasperwren';
+/**
+ * Over https it is bound to this very host by its name (RFC 6265bis); and a browser that knows it takes no plain one in
+ * its place.
+ */
+const cookieOf = (ctx: Context): string => (ctx.cookies.secure ? '__Host-jasperwren' : 'jasperwren');
 
 declare module 'koa' {
   interface DefaultState {
@@ -14,7 +18,7 @@ declare module 'koa' {
 export const session =
   (db: Database, now: () => Date): Middleware =>
   async (ctx, next) => {
-    const token = ctx.cookies.get(COOKIE);
+    const token = sessionToken(ctx);
     ctx.state.instructor = token ? await instructorOfSession(db, token, now()) : null;
     await next();
   };
@@ -30,10 +34,10 @@ export function signedIn(ctx: Context): Instructor {
   return instructor;
 }
 
-export const sessionToken = (ctx: Context): string | undefined => ctx.cookies.get(COOKIE);
+export const sessionToken = (ctx: Context): string | undefined => ctx.cookies.get(cookieOf(ctx));
 
 export function setSession(ctx: Context, token: string | null): void {
-  ctx.cookies.set(COOKIE, token, {
+  ctx.cookies.set(cookieOf(ctx), token, {
     httpOnly: true,
     sameSite: 'strict',
     path: '/',

@@ -102,15 +102,15 @@ connection, follow the position and keep its screen on, it must know that comput
 <p><a class="button" href="/jasperwren.crt">1. Take the certificate</a><a class="button" href="${home}/">2. Open Jasperwren</a></p>
 <p>Between the two, the device asks you to trust what you took. How it asks depends on the device:</p>
 <details open><summary>It says that a profile was downloaded</summary><ol>
-<li>Open the device's Settings. At the top stands the downloaded profile; install it.</li>
+<li>Open the device’s Settings. At the top stands the downloaded profile; install it.</li>
 <li>Still in Settings, go to General, About, Certificate Trust Settings.</li>
 <li>Switch on “Jasperwren on this network”.</li></ol></details>
 <details><summary>It keeps a file, and nothing else happens</summary><ol>
-<li>Open the device's Settings and search there for “certificate”.</li>
+<li>Open the device’s Settings and search there for “certificate”.</li>
 <li>Choose to install a CA certificate from storage. The device warns you; go on.</li>
 <li>Choose the file jasperwren.crt among the downloads.</li></ol></details>
 <details><summary>It is a computer</summary><ol>
-<li>Open the browser's settings and search there for “certificates”.</li>
+<li>Open the browser’s settings and search there for “certificates”.</li>
 <li>Under Authorities, or Trusted root certificates, choose Import, and take jasperwren.crt.</li>
 <li>Let it trust this authority to identify websites.</li></ol></details>
 <h2>Is it the right one?</h2>

@@ -1,3 +1,4 @@
+import type { Keeper } from '../keeping';
 import type { Database } from '../store';
 
 /** What the handlers are given. */
@@ -5,6 +6,7 @@ export interface Parts {
   readonly db: Database;
   /** Its file, for work that opens it in a thread of its own. */
   readonly databaseFile: string;
+  readonly keeper: Keeper;
   readonly now: () => Date;
   /** Whether the demo's one-button way in is open. */
   readonly demo: boolean;
@@ -12,5 +14,5 @@ export interface Parts {
   /** How browsers elsewhere reach the school, such as https://school.example; null when nobody has said. */
   readonly publicOrigin: string | null;
   /** Where a device that does not trust the school yet is told how; null when there is no such page. */
-  readonly trustPage: string | null;
+  readonly trust: { readonly page: string; readonly fingerprint: string } | null;
 }

@@ -1,19 +1,26 @@
 import QRCode from 'qrcode';
 import type Router from '@koa/router';
-import { SchoolToKeep, type Page, type ReachView, type UnreadableRecord } from '../../contract';
+import {
+  SchoolToKeep,
+  type BackupsView,
+  type Page,
+  type ReachView,
+  type UnreadableRecord,
+} from '../../contract';
 import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision, whenGone } from '../http';
 import { keepSettings, newestStandard, SCHOOL, schoolHeld } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
 
-export function schoolRoutes(router: Router, { db, databaseFile, publicOrigin, trustPage }: Parts): void {
+export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicOrigin, trust }: Parts): void {
   router.get('/school/reach', async (ctx) => {
     signedIn(ctx);
-    const first = trustPage ?? publicOrigin;
+    const first = trust?.page ?? publicOrigin;
     ctx.body = {
       address: publicOrigin,
       secure: publicOrigin?.startsWith('https:') ?? false,
-      trustPage,
+      trustPage: trust?.page ?? null,
+      fingerprint: trust?.fingerprint ?? null,
       code: first && (await QRCode.toString(first, { type: 'svg', margin: 2 })),
     } satisfies ReachView;
   });
@@ -23,6 +30,18 @@ export function schoolRoutes(router: Router, { db, databaseFile, publicOrigin, t
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;
+  });
+
+  router.get('/school/backups', (ctx) => {
+    signedIn(ctx);
+    ctx.body = keeper.view() satisfies BackupsView;
+  });
+
+  router.post('/school/backups', async (ctx) => {
+    signedIn(ctx);
+    // The one that is being made already is the one that is wanted.
+    await keeper.backUp();
+    ctx.body = keeper.view() satisfies BackupsView;
   });
 
   router.get('/school/unreadable', async (ctx) => {

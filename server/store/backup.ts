@@ -48,7 +48,8 @@ export async function keepCopy(database: SQLite.Database, name: string): Promise
 async function makeCopy(database: SQLite.Database, making: string): Promise<void> {
   rmSync(making, { force: true });
   closeSync(openSync(making, 'wx', OWNER_ONLY));
-  await database.backup(making);
+  // All in one step: of a school that is written all the while, smaller ones would begin again and again.
+  await database.backup(making, { progress: () => 0x7fffffff });
   // Without this, opening it would put two more files beside it.
   const copy = new SQLite(making);
   copy.pragma('journal_mode = delete');
@@ -64,7 +65,8 @@ function appear(making: string, name: string): void {
   toDisk(dirname(name));
 }
 
-function toDisk(path: string): void {
+/** Has the system write what it still holds back of a file or folder. */
+export function toDisk(path: string): void {
   const opened = openSync(path, 'r');
   fsyncSync(opened);
   closeSync(opened);

@@ -69,6 +69,17 @@ export async function tryWriting(db: Database): Promise<void> {
   tried.set(db, now);
 }
 
+/** Grows with every row that this connection writes. */
+export async function changesOf(db: Database): Promise<number> {
+  const { rows } = await sql<{ changes: number }>`select total_changes() as changes`.execute(db);
+  return rows[0]?.changes ?? 0;
+}
+
+/** Puts what was written beside the database file into it, and empties what is beside it. */
+export async function checkpoint(db: Database): Promise<void> {
+  await sql`pragma wal_checkpoint(truncate)`.execute(db);
+}
+
 /** All of some work or nothing of it; within a transaction it is part of that one. */
 export const inTransaction = <T>(db: Database, work: (all: Database) => Promise<T>): Promise<T> =>
   db.isTransaction ? work(db) : db.transaction().execute(work);

@@ -1,6 +1,15 @@
-export { inTransaction, openDatabase, openToRead, tryWriting, type Database } from './database';
+export {
+  changesOf,
+  checkpoint,
+  inTransaction,
+  openDatabase,
+  openToRead,
+  tryWriting,
+  type Database,
+} from './database';
 export {
   addInstructor,
+  changePassphrase,
   firstDemoInstructor,
   instructorNamed,
   isDemo,
@@ -35,6 +44,7 @@ export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { lockDatabase } from './lock';
 export { codeOf } from './problem';
+export { exportSchool, importSchool } from './exchange';
 export { backUp, checkSchool, restore, type Counts } from './safekeeping';
 export { unreadableRecords } from './unreadable';
 export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';

@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { promisify } from 'node:util';
 import { nameKey, plainName } from '../../core/names';
-import type { Database } from './database';
+import { inTransaction, type Database } from './database';
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
 /** OWASP's password storage advice for scrypt: N = 2^17, r = 8, p = 1 (from memory). */
@@ -76,6 +76,25 @@ export async function firstDemoInstructor(db: Database): Promise<Instructor | nu
     .orderBy('name')
     .executeTakeFirst();
   return row ?? null;
+}
+
+/** Gives somebody a new passphrase, and ends all that they are signed in to. @returns how many those were; null for nobody of that name */
+export async function changePassphrase(
+  db: Database,
+  name: string,
+  passphrase: string,
+): Promise<number | null> {
+  const somebody = await instructorNamed(db, name);
+  if (!somebody) return null;
+  const passphrase_hash = await hashPassphrase(passphrase);
+  return inTransaction(db, async (all) => {
+    await all.updateTable('instructors').set({ passphrase_hash }).where('id', '=', somebody.id).execute();
+    const { numDeletedRows } = await all
+      .deleteFrom('sessions')
+      .where('instructor', '=', somebody.id)
+      .executeTakeFirstOrThrow();
+    return Number(numDeletedRows);
+  });
 }
 
 /** Whether it is the made-up school, which anybody may open on its own machine. */

@@ -1,4 +1,4 @@
-import { existsSync, renameSync } from 'node:fs';
+import { existsSync, renameSync, rmSync } from 'node:fs';
 import SQLite from 'better-sqlite3';
 import type { UnreadableRecord } from '../../contract';
 import { nameKey } from '../../core/names';
@@ -44,7 +44,12 @@ export async function backUp(file: string, to: string): Promise<Counts> {
   } finally {
     sqlite.close();
   }
-  return countsIn(to);
+  const copy = openSchool(to);
+  const wrong = integrityOf(copy);
+  copy.close();
+  if (wrong === null) return countsIn(to);
+  rmSync(to);
+  throw new DatabaseProblem(`The copy of ${file} is damaged (${wrong}), so it was not kept.`);
 }
 
 /**
@@ -148,7 +153,7 @@ async function outcomesOf(db: Database): Promise<Counts> {
 }
 
 /** A school that is there, to be read. @throws DatabaseProblem when it is none, or from a newer program */
-function openSchool(file: string): SQLite.Database {
+export function openSchool(file: string): SQLite.Database {
   let sqlite: SQLite.Database | undefined;
   let applied: readonly string[];
   try {
@@ -167,7 +172,7 @@ function openSchool(file: string): SQLite.Database {
   );
 }
 
-function countsIn(file: string): Counts {
+export function countsIn(file: string): Counts {
   const sqlite = new SQLite(file, { readonly: true });
   try {
     const there = new Set(

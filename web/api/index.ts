@@ -28,6 +28,7 @@ import {
   type SignIn,
   type StandardSummary,
   type TestSummary,
+  type BackupsView,
   type ReachView,
   type UnreadableRecord,
   type VehicleView,
@@ -152,6 +153,18 @@ export const api = createApi({
     signOut: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
+    }),
+    backups: build.query<BackupsView, Nothing>({ query: () => '/school/backups' }),
+    backUp: build.mutation<BackupsView, Nothing>({
+      query: () => ({ url: '/school/backups', method: 'POST' }),
+      onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
+        try {
+          const { data } = await queryFulfilled;
+          dispatch(api.util.upsertQueryData('backups', undefined, data));
+        } catch {
+          // The screen says it.
+        }
+      },
     }),
     reach: build.query<ReachView, Nothing>({ query: () => '/school/reach' }),
     unreadable: build.query<Page<UnreadableRecord>, Nothing>({ query: () => '/school/unreadable' }),
@@ -355,6 +368,9 @@ export const api = createApi({
 export const {
   useHealthQuery,
   useSessionQuery,
+  useBackupsQuery,
+  useBackUpMutation,
+  useReachQuery,
   useUnreadableQuery,
   useSignInMutation,
   useSignInToDemoMutation,

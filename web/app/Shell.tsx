@@ -7,6 +7,7 @@ import { useSessionQuery, useSignOutMutation } from '../api';
 import { useLeaveAll } from '../leave';
 import { colour, LightSwitch, Wren } from '../ui';
 import { NewVersion } from './NewVersion';
+import { NotSecure } from './NotSecure';
 import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
@@ -139,6 +140,7 @@ export function Shell() {
           </Stack>
         </Container>
       </Box>
+      <NotSecure signedIn />
       <NewVersion />
       <Container component="main" maxWidth="xl" sx={{ py: { xs: 2, sm: 3 } }}>
         <Outlet />

@@ -2,6 +2,7 @@ import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState, type FormEvent } from 'react';
 import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../api';
 import { colour, ErrorNote, Wren } from '../ui';
+import { NotSecure } from './NotSecure';
 import { forgetTheDay } from './offline';
 
 /** Name and passphrase, checked as far as a page can, and the way into the demo. */
@@ -70,42 +71,44 @@ export function SignInForm({ name }: { readonly name: string }) {
 export function SignInPage() {
   const { health, submit, fields, failure, isLoading, signInToDemo, demo } = useSignIn();
   return (
-    <Box
-      component="main"
-      sx={{ minHeight: '100vh', display: 'grid', placeItems: 'center', p: 2, bgcolor: 'background.default' }}
-    >
-      <Box sx={{ width: '100%', maxWidth: 440 }}>
-        <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mb: 4 }}>
-          <Wren size={64} />
-          <Box>
-            <Typography variant="h1">Jasperwren</Typography>
-            <Typography sx={{ color: 'text.secondary' }}>Mock tests, marked as the examiner would</Typography>
-          </Box>
-        </Stack>
-        {health?.demo ? (
-          <Box sx={{ pb: 4, mb: 4, borderBottom: `1px solid ${colour('line')}` }}>
-            <Button
-              variant="contained"
-              size="large"
-              fullWidth
-              sx={{ minHeight: 64, fontSize: '1.2rem' }}
-              disabled={demo.isLoading}
-              onClick={() => void forgetTheDay().then(() => signInToDemo())}
-            >
-              Look round the demo school
+    <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column', bgcolor: 'background.default' }}>
+      <NotSecure />
+      <Box component="main" sx={{ flex: 1, display: 'grid', placeItems: 'center', p: 2 }}>
+        <Box sx={{ width: '100%', maxWidth: 440 }}>
+          <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mb: 4 }}>
+            <Wren size={64} />
+            <Box>
+              <Typography variant="h1">Jasperwren</Typography>
+              <Typography sx={{ color: 'text.secondary' }}>
+                Mock tests, marked as the examiner would
+              </Typography>
+            </Box>
+          </Stack>
+          {health?.demo ? (
+            <Box sx={{ pb: 4, mb: 4, borderBottom: `1px solid ${colour('line')}` }}>
+              <Button
+                variant="contained"
+                size="large"
+                fullWidth
+                sx={{ minHeight: 64, fontSize: '1.2rem' }}
+                disabled={demo.isLoading}
+                onClick={() => void forgetTheDay().then(() => signInToDemo())}
+              >
+                Look round the demo school
+              </Button>
+              <Typography sx={{ mt: 1, color: 'text.secondary' }}>
+                Made-up learners of Pellam Cross, on this machine only.
+              </Typography>
+            </Box>
+          ) : null}
+          <Stack component="form" spacing={2.5} noValidate onSubmit={submit}>
+            {failure ? <ErrorNote title="You are not signed in">{errorText(failure)}</ErrorNote> : null}
+            {fields()}
+            <Button type="submit" variant={health?.demo ? 'outlined' : 'contained'} disabled={isLoading}>
+              Sign in
             </Button>
-            <Typography sx={{ mt: 1, color: 'text.secondary' }}>
-              Made-up learners of Pellam Cross, on this machine only.
-            </Typography>
-          </Box>
-        ) : null}
-        <Stack component="form" spacing={2.5} noValidate onSubmit={submit}>
-          {failure ? <ErrorNote title="You are not signed in">{errorText(failure)}</ErrorNote> : null}
-          {fields()}
-          <Button type="submit" variant={health?.demo ? 'outlined' : 'contained'} disabled={isLoading}>
-            Sign in
-          </Button>
-        </Stack>
+          </Stack>
+        </Box>
       </Box>
     </Box>
   );

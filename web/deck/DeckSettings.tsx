@@ -35,6 +35,8 @@ const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
   waiting: 'Looking for the place of the car …',
   here: 'Each mark keeps the place where it was made.',
   'no place': 'No place found; marks are kept without one until there is.',
+  'not secure':
+    'This address is not secure, so the browser tells no place, and the screen can go dark. Marks are kept without a place.',
   refused: 'This browser was told not to give the place; change that in its settings for this page.',
 };
 

@@ -10,8 +10,8 @@ export interface Fix extends Place {
   readonly at: string;
 }
 
-/** Why there is no place: refused by the person or the browser, or none found. */
-export type Fault = 'refused' | 'no place';
+/** Why there is no place: refused by the person, by the browser because the address is not secure, or none found. */
+export type Fault = 'refused' | 'not secure' | 'no place';
 
 /** Tells places until it is stopped. What it returns stops it. */
 export type Receiver = (onFix: (fix: Fix) => void, onFault: (fault: Fault) => void) => () => void;
@@ -46,6 +46,11 @@ export function fixOf(
 
 /** The receiver of this device, through the browser; it asks the person for leave the first time. */
 export const deviceReceiver: Receiver = (onFix, onFault) => {
+  // Said first: the browser would only say that it was refused.
+  if (window.isSecureContext === false) {
+    onFault('not secure');
+    return () => undefined;
+  }
   if (!('geolocation' in navigator)) {
     onFault('refused');
     return () => undefined;

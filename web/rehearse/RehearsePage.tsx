@@ -114,7 +114,11 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
       ({ lat, lon, accuracy, speed }) => onFix({ lat, lon, accuracy, speed, heading: null }),
       (fault) =>
         setTrouble(
-          fault === 'refused' ? 'This browser was told not to give the place.' : 'No place was found yet.',
+          {
+            refused: 'This browser was told not to give the place.',
+            'not secure': 'This address is not secure, so the browser tells no place.',
+            'no place': 'No place was found yet.',
+          }[fault],
         ),
     );
   }, [source, onFix]);

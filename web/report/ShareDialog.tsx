@@ -16,6 +16,13 @@ import { colour, dayText, ErrorNote, localZone } from '../ui';
 
 const DAYS = [7, 30, 90] as const;
 
+/** Where an address works when that is not everywhere. */
+function worksIn(url: string): string | null {
+  const { hostname } = new URL(url);
+  if (/^(localhost|127\..*|\[::1\])$/.test(hostname)) return 'on this computer';
+  return /^[\d.]+$|^\[/.test(hostname) ? 'in the network that this server is in' : null;
+}
+
 /** Links for the learner to this one drive: made, copied, ended. */
 export function ShareDialog({
   test,
@@ -102,9 +109,18 @@ export function ShareDialog({
                 },
               }}
             />
-            <Button variant="outlined" onClick={copy} sx={{ mt: 1 }}>
-              {copied ? 'Copied' : 'Copy it'}
-            </Button>
+            {worksIn(link.url) === null ? null : (
+              <Typography sx={{ mt: 1, fontWeight: 700 }}>
+                This link works only {worksIn(link.url)}. School, Devices and backups, says how others reach
+                it.
+              </Typography>
+            )}
+            {/* Browsers let nothing be copied at an address that is not secure; there it can be marked by hand. */}
+            {window.isSecureContext !== false ? (
+              <Button variant="outlined" onClick={copy} sx={{ mt: 1 }}>
+                {copied ? 'Copied' : 'Copy it'}
+              </Button>
+            ) : null}
           </Box>
         ) : null}
         {open.length > 0 ? (

@@ -1,6 +1,7 @@
 import { Box, Tab, Tabs, Typography } from '@mui/material';
 import { useSearchParams } from 'react-router';
 import { AdviceView } from './AdviceView';
+import { DevicesView } from './DevicesView';
 import { GeneralView } from './GeneralView';
 import { SettingsView } from './SettingsView';
 import { TrustView } from './TrustView';
@@ -11,6 +12,7 @@ const views = [
   ['trust', 'Does it come true?'],
   ['readiness', 'What counts as ready'],
   ['advice', 'What marks mean'],
+  ['devices', 'Devices and backups'],
 ] as const;
 
 /** What holds for the whole school. */
@@ -34,6 +36,7 @@ export function SchoolPage() {
       {view === 'trust' ? <TrustView /> : null}
       {view === 'readiness' ? <SettingsView /> : null}
       {view === 'advice' ? <AdviceView /> : null}
+      {view === 'devices' ? <DevicesView /> : null}
       {/* Below all that can be touched: it comes last, and moves nothing. */}
       <UnreadableRecords />
     </Box>

@@ -23,6 +23,8 @@ const VehicleReminders = lazy(async () => ({
   default: (await import('./VehicleReminders')).VehicleReminders,
 }));
 
+const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder')).BackupReminder }));
+
 const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
 const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).NearTests }));
 
@@ -81,6 +83,7 @@ export function TodayPage() {
         <Suspense fallback={null}>
           <NearTests />
           <VehicleReminders />
+          <BackupReminder />
         </Suspense>
       </Box>
     </Box>

@@ -1,0 +1,1 @@
+export { keeper, type Keeper } from './keeper';

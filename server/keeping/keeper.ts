@@ -1,0 +1,102 @@
+import { rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import type { Logger } from 'pino';
+import type { BackupsView } from '../../contract';
+import { changesOf, checkpoint, type Database } from '../store';
+import { backupFolder, backupsIn, makeRoom, nameAt, thin } from './folder';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+/** A backup is due after so long, then at the next quiet minute, and at the latest after so much longer. */
+const DUE = 24 * HOUR;
+const LATEST = 6 * HOUR;
+/** After so long without one, the school is told. */
+const LATE = 48 * HOUR;
+
+export interface Keeper {
+  /** Looks whether something is to be done now; called every minute. */
+  readonly look: () => Promise<void>;
+  /** Makes a backup whatever the time; false when that failed, and the view says why. */
+  readonly backUp: () => Promise<boolean>;
+  readonly view: () => BackupsView;
+  readonly stop: () => void;
+}
+
+interface Parts {
+  readonly db: Database;
+  readonly databaseFile: string;
+  readonly now: () => Date;
+  /** Copies the school into a file that is not there yet. */
+  readonly copyTo: (file: string) => Promise<unknown>;
+  readonly logger: Logger;
+}
+
+/**
+ * Keeps a school safe while its server runs: backs it up every day, takes away the backups that are wanted no more,
+ * and at quiet minutes puts what was written beside the database into its file.
+ */
+export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper {
+  const folder = backupFolder(databaseFile);
+  const begun = now();
+  let failed: string | null = null;
+  let running: Promise<boolean> | null = null;
+  let changes: number | null = null;
+  let written = -1;
+
+  const newest = () => backupsIn(folder)[0];
+  const ageOf = (at: string | undefined) => now().getTime() - (at ? Date.parse(at) : begun.getTime());
+
+  async function make(): Promise<boolean> {
+    const to = join(folder, nameAt(now()));
+    try {
+      await makeRoom(folder, databaseFile);
+      // What a power cut left half made.
+      rmSync(`${to}.making`, { force: true });
+      const counts = await copyTo(to);
+      thin(folder);
+      failed = null;
+      logger.info({ to, counts }, 'backed up');
+      return true;
+    } catch (error) {
+      failed = error instanceof Error ? error.message : String(error);
+      logger.error({ err: error }, 'the backup failed');
+      return false;
+    }
+  }
+
+  function backUp(): Promise<boolean> {
+    running ??= make().finally(() => (running = null));
+    return running;
+  }
+
+  async function look(): Promise<void> {
+    const before = changes;
+    changes = await changesOf(db);
+    const quiet = changes === before;
+    if (quiet && written !== changes) {
+      await checkpoint(db);
+      written = changes;
+    }
+    const at = newest()?.at;
+    // Without any, one is due from the beginning.
+    const age = ageOf(at) + (at === undefined ? DUE : 0);
+    if (age >= DUE && (quiet || age >= DUE + LATEST)) await backUp();
+  }
+
+  const timer = setInterval(() => {
+    look().catch((error: unknown) => logger.error({ err: error }, 'the school could not be looked after'));
+  }, MINUTE);
+  timer.unref();
+
+  return {
+    look,
+    backUp,
+    view: () => ({
+      folder: resolve(folder),
+      items: backupsIn(folder).map(({ at, bytes }) => ({ at, bytes })),
+      failed,
+      late: ageOf(newest()?.at) >= LATE,
+    }),
+    stop: () => clearInterval(timer),
+  };
+}
