@@ -6,7 +6,7 @@ import { defineConfig } from 'vite';
  * files.
  */
 export default defineConfig({
-  ssr: { noExternal: true, external: ['better-sqlite3', 'pdfkit', 'piscina'] },
+  ssr: { noExternal: true, external: ['better-sqlite3', 'pdfkit', 'fontkit', 'piscina'] },
   build: {
     ssr: true,
     outDir: 'dist/server',

@@ -316,6 +316,34 @@ describe('the diary', () => {
 });
 
 describe('the report', () => {
+  it.each([
+    ['Дмитро Ґалаган', true],
+    ['Ελένη Παππά', true],
+    ['Nguyễn Thị Ánh', true],
+    ['Zoë Őrsi-Łoś', true],
+    ['Sofía 李雷', false],
+  ])('has the letters of %s', async (name, whole) => {
+    const [learner, id] = [randomUUID(), randomUUID()];
+    expect((await client.post('/learners', { id: learner, name })).status).toBe(201);
+    const started = await client.post('/tests', {
+      id,
+      learner,
+      standard: { id: 'fault-ceiling', version: '1.0.0' },
+      retest: false,
+      startedAt: '2026-09-14T08:00:00.000Z',
+      zone: 'Europe/London',
+      ready: [],
+    });
+    expect(started.status).toBe(201);
+    const { pages } = await openPdf(await client.bytes(`/tests/${id}/report.pdf`));
+    const content = await pages[0]?.getTextContent();
+    const text = (content?.items ?? []).map((item) => ('str' in item ? item.str : '')).join('');
+    expect(text.normalize('NFC').replaceAll(/\s+/g, ' ')).toContain(
+      whole ? `Mock test of ${name}`.normalize('NFC') : 'Mock test of Sofía ??',
+    );
+    expect(text.includes('On screen they are shown in full')).toBe(!whole);
+  });
+
   it('is a PDF of real text with tagged headings and tables, under 500 kB', async () => {
     const test = await testOf('Tomas Wielgosz');
     const answer = await client.bytes(`/tests/${test.id}/report.pdf`);

@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import type { TestView } from '../../contract';
 import {
@@ -26,22 +25,13 @@ import {
   type Outcome,
   type Standard,
 } from '../../core/standard';
+import { lacksLetters, registerFonts, runsOf } from './fonts';
 
 const MARGIN = 48;
 const INK = '#20262A';
 const SOFT = '#5B5A55';
 const LINE = '#C9C2B4';
 const JASPER = '#98382B';
-
-const require = createRequire(import.meta.url);
-const font = (file: string): string =>
-  require.resolve(`@fontsource/atkinson-hyperlegible/files/${file}.woff`);
-const FONTS = {
-  plain: 'atkinson-hyperlegible-latin-400-normal',
-  bold: 'atkinson-hyperlegible-latin-700-normal',
-  'plain more': 'atkinson-hyperlegible-latin-ext-400-normal',
-  'bold more': 'atkinson-hyperlegible-latin-ext-700-normal',
-} as const;
 
 interface Drive {
   readonly test: TestView;
@@ -69,7 +59,7 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
     pdfVersion: '1.7',
     info: { Title: `Mock test of ${test.learner.name}`, Author: test.instructor.name, Creator: 'Jasperwren' },
   });
-  for (const [name, file] of Object.entries(FONTS)) doc.registerFont(name, font(file));
+  registerFonts((name, file) => doc.registerFont(name, file));
   const parts: Buffer[] = [];
   doc.on('data', (part: Buffer) => parts.push(part));
   const done = new Promise<Buffer>((resolve, reject) => {
@@ -86,6 +76,11 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
   const seconds = elapsedSeconds(judgement.drive, test.startedAt, judgement.drive.end?.at ?? test.startedAt);
   page.heading(1, `Mock test of ${test.learner.name}`);
   page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
+  if (lacksLetters(JSON.stringify([test, standard, judgement.marks, route?.title])))
+    page.text(
+      'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
+      { colour: SOFT, size: 9 },
+    );
   page.gap(8);
   const result = resultOf(judgement);
   page.heading(2, outcomeWords[result.outcome], {
@@ -395,8 +390,11 @@ interface TextStyle {
   readonly bold?: boolean;
 }
 
-/** What the Latin part of the font has; the rest is in its other part. */
-const LATIN = /[\s!-\u00ff\u0131\u0152\u0153\u2000-\u206f\u20ac\u2122\u2212]+/g;
+/**
+ * Letters that a font would put together from two are taken whole: who reads the text back would find two. The types
+ * of the writer know lists of features only; what lays the text out takes this too.
+ */
+const WHOLE_LETTERS = { ccmp: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
 
 /** Writes down a page, one thing below another, each with its tag. */
 function sheet(doc: PDFKit.PDFDocument) {
@@ -405,19 +403,6 @@ function sheet(doc: PDFKit.PDFDocument) {
   const root = doc.struct('Document');
   doc.addStructure(root);
 
-  /** Text in runs of the part of the font that has its letters. */
-  const runs = (text: string, bold: boolean): readonly (readonly [font: string, text: string])[] => {
-    const found: [string, string][] = [];
-    const name = bold ? 'bold' : 'plain';
-    let last = 0;
-    for (const match of text.matchAll(LATIN)) {
-      if (match.index > last) found.push([`${name} more`, text.slice(last, match.index)]);
-      found.push([name, match[0]]);
-      last = match.index + match[0].length;
-    }
-    if (last < text.length) found.push([`${name} more`, text.slice(last)]);
-    return found;
-  };
   const write = (
     text: string,
     x: number,
@@ -425,11 +410,11 @@ function sheet(doc: PDFKit.PDFDocument) {
     w: number,
     { colour = INK, size = 10, bold = false }: TextStyle,
   ) => {
-    const all = runs(text === '' ? ' ' : text, bold);
+    const all = runsOf(text === '' ? ' ' : text, bold);
     doc.fillColor(colour).fontSize(size);
     all.forEach(([name, part], n) => {
       doc.font(name);
-      const options = { width: w, continued: n < all.length - 1 };
+      const options = { width: w, continued: n < all.length - 1, features: WHOLE_LETTERS };
       if (n === 0) doc.text(part, x, y, options);
       else doc.text(part, options);
     });
@@ -466,7 +451,8 @@ function sheet(doc: PDFKit.PDFDocument) {
     },
     /** A few words within a figure. */
     label: (text: string, x: number, y: number, w: number, align: 'left' | 'center' | 'right') => {
-      doc.font('plain').fontSize(8).fillColor(SOFT).text(text, x, y, { width: w, align, lineBreak: false });
+      const [[font] = ['plain']] = runsOf(text, false);
+      doc.font(font).fontSize(8).fillColor(SOFT).text(text, x, y, { width: w, align, lineBreak: false });
     },
     gap: (points: number) => {
       doc.y += points;
