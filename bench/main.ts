@@ -1,4 +1,5 @@
 import { eventPath } from './events';
+import { fuzzing } from './fuzz';
 import { hotSpots } from './hotspots';
 import { judging } from './judging';
 import { kills } from './kills';
@@ -31,5 +32,6 @@ const named = process.argv.slice(2);
 for (const [name, measure] of Object.entries(all))
   if (named.length === 0 || named.includes(name)) printTable(await measure());
 if (named.length === 0 || named.includes('pads')) await pads();
-// Some ten minutes of killing are done only when they are asked for.
+// Attacks take minutes, and are made only when they are asked for.
+if (named.includes('fuzz')) await fuzzing();
 if (named.includes('kills')) await kills();

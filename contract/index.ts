@@ -10,7 +10,7 @@ export {
 } from './learner';
 export { LessonToKeep, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
-export { operations, type BodyClass } from './paths';
+export { operations, type BodyClass, type Operation } from './paths';
 export type { HotSpotsView, MarkAtPlace, PlaceRate } from './places';
 export type { ProblemDetails } from './problem';
 export {

@@ -34,6 +34,12 @@ export function createApp({ logger, answersTo, fronts, webRoot, ...parts }: AppO
   app.use(rateLimit());
   app.use(session(parts.db, parts.now));
   app.use(body());
+  app.use((ctx, next) => {
+    // Whoever takes nothing that we have, not even plain text, gets it plain (RFC 9110, 12.5.3).
+    if (ctx.acceptsEncodings('br', 'gzip', 'deflate', 'identity') === false)
+      delete ctx.req.headers['accept-encoding'];
+    return next();
+  });
   app.use(compress());
   app.use(pages(webRoot));
   app.use(api.routes());

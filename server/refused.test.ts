@@ -151,9 +151,14 @@ describe('what is refused in words, and never as our fault', () => {
     expect(answer.status).toBe(413);
   });
 
+  it.each(['gzip', 'deflate', 'br'])('a body that is not %s as it says is told so', async (encoding) => {
+    const answer = await client.ask('POST', '/learners', '{"a":1}', { 'content-encoding': encoding });
+    expect(answer.status).toBe(400);
+  });
+
   it('an encoding that nobody can answer in gets the plain answer', async () => {
-    const answer = await client.ask('GET', '/health', undefined, { 'accept-encoding': 'identity;q=0' });
-    expect(answer.status).toBe(200);
+    for (const path of ['/health', '/routes'])
+      expect((await client.ask('GET', path, undefined, { 'accept-encoding': 'identity;q=0' })).status).toBe(200);
   });
 
   it.each([

@@ -31,7 +31,8 @@ function asProblem(error: unknown): HttpProblem {
       'The request is larger than this server takes; nothing was stored.',
     );
   if (code === 'ERR_INVALID_URL') return badInput('The address of the request is broken.');
-  if (code.startsWith('Z_') || code === 'ERR_STREAM_PREMATURE_CLOSE')
+  // Zlib's own codes, and Brotli's.
+  if (code.startsWith('Z_') || code.startsWith('ERR__ERROR_') || code === 'ERR_STREAM_PREMATURE_CLOSE')
     return badInput('The body is not compressed as its Content-Encoding says; nothing was stored.');
   if (status === 400 || status === 415) return badInput('The body is not JSON; nothing was stored.');
   if (status === 403 || status === 404) return new HttpProblem(404, 'Not found', 'There is nothing here.');
