@@ -1,5 +1,6 @@
 import { eventPath } from './events';
 import { fuzzing } from './fuzz';
+import { heavy } from './heavy';
 import { hotSpots } from './hotspots';
 import { judging } from './judging';
 import { kills } from './kills';
@@ -34,4 +35,5 @@ for (const [name, measure] of Object.entries(all))
 if (named.length === 0 || named.includes('pads')) await pads();
 // Attacks take minutes, and are made only when they are asked for.
 if (named.includes('fuzz')) await fuzzing();
+if (named.includes('heavy')) await heavy();
 if (named.includes('kills')) await kills();

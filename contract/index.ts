@@ -1,4 +1,4 @@
-export { API, MAX_BATCH } from './constants';
+export { API, MAX_BATCH, MOST } from './constants';
 export { DrillBatch, type DrillView } from './drill';
 export {
   LearnerChange,

@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { EventsAnswer } from '../contract';
+import SQLite from 'better-sqlite3';
+import { MOST, type EventsAnswer } from '../contract';
 import { demoMock, faultEvent, scratchFolder, startServer, type Client, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
@@ -170,3 +172,39 @@ it('holds every acknowledged event once after being killed in the middle of a st
   expect(acknowledged.length).toBeGreaterThan(60);
   await killed.kill();
 }, 60_000);
+
+it('a mock that holds more than a drive has takes no more, and says so', async () => {
+  const { client: own, test: full } = await demoMock(server);
+  const sqlite = new SQLite(folder.path('events.db'));
+  const insert = sqlite.prepare(
+    'insert into events (test, id, device, seq, at, body) values (?, ?, ?, ?, ?, ?)',
+  );
+  sqlite.transaction(() => {
+    for (let seq = 1; seq < MOST.events; seq += 1) {
+      const event = faultEvent(seq, 'd9');
+      insert.run(full, event.id, event.device, seq, event.at, JSON.stringify(event));
+    }
+  })();
+  sqlite.close();
+  const fix = (seq: number) => ({
+    kind: 'fix',
+    id: randomUUID(),
+    device: 'd8',
+    seq,
+    at: '2026-09-14T08:00:00.000Z',
+    lat: 52,
+    lon: -2,
+    accuracy: 5,
+    speed: null,
+  });
+  const answer = await own.post(`/tests/${full}/events`, {
+    events: [faultEvent(1), fix(1), faultEvent(2), fix(2)],
+  });
+  expect(answer).toMatchObject({
+    status: 200,
+    body: {
+      added: 3,
+      refused: [{ index: 2, problems: [{ message: expect.stringContaining('more than a drive has') }] }],
+    },
+  });
+}, 30_000);

@@ -158,7 +158,9 @@ describe('what is refused in words, and never as our fault', () => {
 
   it('an encoding that nobody can answer in gets the plain answer', async () => {
     for (const path of ['/health', '/routes'])
-      expect((await client.ask('GET', path, undefined, { 'accept-encoding': 'identity;q=0' })).status).toBe(200);
+      expect((await client.ask('GET', path, undefined, { 'accept-encoding': 'identity;q=0' })).status).toBe(
+        200,
+      );
   });
 
   it.each([

@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import rawBody from 'raw-body';
-import type { NetworkSummary, Page } from '../../contract';
-import { badInput, notFound, signedIn, tooLarge, whenGone } from '../http';
+import { MOST, type NetworkSummary, type Page } from '../../contract';
+import { badInput, conflict, notFound, signedIn, tooLarge, whenGone } from '../http';
 import { keepNetwork, listNetworks, networkById, networkFile } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
@@ -20,6 +20,9 @@ export function networkRoutes(router: Router, { db, databaseFile, now }: Parts):
     if (!/^[\w-]{1,80}$/.test(id)) throw badInput('The id of a network is letters, digits and dashes.');
     if (!ctx.is('application/gzip'))
       throw badInput('A network file compressed by gzip is wanted as the body; nothing was stored.');
+    const networks = await listNetworks(db);
+    if (networks.length >= MOST.networks && networks.every((network) => network.id !== id))
+      throw conflict(`The school has ${MOST.networks} road networks already: replace one of them.`);
     const bytes = await rawBody(ctx.req, { limit: MOST_BYTES, length: ctx.request.length }).catch(() => {
       throw tooLarge(`A network may have ${MOST_BYTES / 1e6} MB, compressed; nothing was stored.`);
     });

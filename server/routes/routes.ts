@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
+import { MOST, RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
 import { parseRoute } from '../../core/route';
 import {
   answerPicture,
@@ -57,6 +57,10 @@ export function routeRoutes(router: Router, { db }: Parts): void {
         { path: 'route.id', message: `must be ${id}` },
       ]);
     const isNew = ctx.get('If-Match') === '';
+    if (isNew && (await listRoutes(db)).length >= MOST.routes)
+      throw conflict(
+        `The school has ${MOST.routes} routes already: remove some that are not driven any more.`,
+      );
     const kept = await keepRoute(db, result.value, isNew ? null : wantedRevision(ctx));
     if (!kept) throw isNew ? conflict('Another route has this id.') : changedMeanwhile('route');
     ctx.status = isNew ? 201 : 200;

@@ -1,6 +1,7 @@
 import type Router from '@koa/router';
 import {
   EventBatch,
+  MOST,
   NewTest,
   type EventsAnswer,
   type EventsView,
@@ -28,6 +29,7 @@ import {
   eventsOf,
   fixesOf,
   highestSeqs,
+  lengthsOf,
   learnerById,
   listTests,
   listVehicles,
@@ -174,6 +176,16 @@ async function checkEvents(
   for (const { path, message } of unknown) {
     const [n, ...rest] = path.split('.');
     problems[Number(n)]?.push({ path: rest.join('.'), message });
+  }
+  const held = { ...(await lengthsOf(db, test.id)) };
+  for (const { event, n } of sound()) {
+    const kind = event.kind === 'fix' ? 'fixes' : 'events';
+    held[kind] += 1;
+    if (held[kind] > MOST[kind])
+      problems[n]?.push({
+        path: '',
+        message: `comes after ${MOST[kind]} ${kind === 'fixes' ? 'positions' : 'marks and steps'}, more than a drive has: end this mock and start another`,
+      });
   }
   return {
     taken: sound().map(({ event }) => event),

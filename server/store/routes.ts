@@ -20,10 +20,28 @@ export async function listRoutes(db: Database): Promise<RouteSummary[]> {
     .groupBy('routes.id')
     .orderBy('routes.title')
     .execute();
-  return rows.flatMap(({ body, revision, mocks }) => {
-    const route = held(body);
-    return route ? [summaryOf(route, revision, mocks)] : [];
+  const known = summaries.get(db) ?? new Map<string, KnownSummary>();
+  summaries.set(db, known);
+  return rows.flatMap(({ id, body, revision, mocks }) => {
+    const before = known.get(id);
+    const summary = before?.revision === revision ? before.summary : summaryIn(body, revision);
+    known.set(id, { revision, summary });
+    return summary ? [{ ...summary, mocks }] : [];
   });
+}
+
+interface KnownSummary {
+  readonly revision: number;
+  /** Null for a route that cannot be read. */
+  readonly summary: RouteSummary | null;
+}
+
+/** A route of many points takes long to read, and stays as it is until somebody changes it. */
+const summaries = new WeakMap<Database, Map<string, KnownSummary>>();
+
+function summaryIn(body: string, revision: number): RouteSummary | null {
+  const route = held(body);
+  return route && summaryOf(route, revision, 0);
 }
 
 function summaryOf(route: Route, revision: number, mocks: number): RouteSummary {

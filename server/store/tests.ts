@@ -66,17 +66,38 @@ export interface TestFilter {
   readonly from: string | null;
   /** Part of the learner's name. */
   readonly search?: string | null;
+  /** Leaves out what learners with very many mocks drove before an instant of their own. */
+  readonly since?: readonly Since[];
+}
+
+/** Mocks of one learner from an instant on. */
+export interface Since {
+  readonly learner: string;
+  readonly from: string;
+}
+
+/** For each learner who has more mocks than so many, the beginning of the last that counts. */
+async function sinceNewest(db: Database, newest: number): Promise<readonly Since[]> {
+  const { rows } = await sql<Since>`
+    select learner, (select started_at from tests as own where own.learner = many.learner
+      order by started_at desc limit 1 offset ${newest - 1}) as "from"
+    from (select learner from tests group by learner having count(*) > ${newest}) as many`.execute(db);
+  return rows;
 }
 
 /** Newest first. */
 export async function listTests(
   db: Database,
-  { limit, after, learner, from, search = null }: TestFilter,
+  { limit, after, learner, from, search = null, since = [] }: TestFilter,
 ): Promise<TestView[]> {
   let query = selectTests(db).orderBy('tests.started_at', 'desc').orderBy('tests.id').limit(limit);
   if (learner !== null) query = query.where('tests.learner', '=', learner);
   if (search !== null) query = query.where(nameHas(search));
   if (from !== null) query = query.where('tests.started_at', '>=', from);
+  for (const many of since)
+    query = query.where((is) =>
+      is.or([is('tests.learner', '<>', many.learner), is('tests.started_at', '>=', many.from)]),
+    );
   if (after) {
     const [startedAt, id] = after;
     query = query.where((is) =>
@@ -211,13 +232,17 @@ const AT_ONCE = 250;
 /**
  * Every mock of the school, newest first, some at a time. Those whose standard cannot be read are left out; `read`
  * counts them all the same.
+ *
+ * @param newest so many of each learner's mocks, the newest; all of them where it is not given
  */
 export async function* drivesOfSchool(
   db: Database,
+  newest: number | null = null,
 ): AsyncGenerator<{ readonly read: number; readonly drives: readonly HeldDrive[] }> {
   let after: readonly [string, string] | null = null;
+  const since = newest === null ? [] : await sinceNewest(db, newest);
   for (;;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null });
+    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null, since });
     const last = tests.at(-1);
     if (!last) return;
     const logs = await eventsByTest(
@@ -262,9 +287,35 @@ export async function drivesBefore(
   return drives.flatMap(({ standard, events }) => (standard ? [{ standard, events }] : []));
 }
 
+/** How many marks and steps, and how many fixes, a mock holds. */
+export async function lengthsOf(
+  db: Database,
+  test: string,
+): Promise<{ readonly events: number; readonly fixes: number }> {
+  const countIn = async (table: 'events' | 'fixes') => {
+    const { held } = await db
+      .selectFrom(table)
+      .select((is) => is.fn.countAll<number>().as('held'))
+      .where('test', '=', test)
+      .executeTakeFirstOrThrow();
+    return held;
+  };
+  return { events: await countIn('events'), fixes: await countIn('fixes') };
+}
+
 export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {
   const rows = await db.selectFrom('fixes').select('body').where('test', '=', test).execute();
   return rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []);
+}
+
+/** How many mocks each learner has driven. */
+export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .selectFrom('tests')
+    .select(({ fn }) => ['learner', fn.countAll<number>().as('mocks')])
+    .groupBy('learner')
+    .execute();
+  return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));
 }
 
 /** Changes whenever a drive, a route or a network has: what was worked out from them is then old. */

@@ -1,0 +1,142 @@
+import { randomUUID } from 'node:crypto';
+import type { Client } from '../server/testing';
+import { demoMock, faultEvent, scratchFolder, startServer } from '../server/testing';
+import { openDatabase } from '../server/store';
+import { printTable, figureOf, type Figure } from './table';
+
+const MARKS = 10_000;
+const MOCKS = 2_000;
+const ROUTES = 60;
+const POINTS = 2_000;
+const RUNS = 3;
+
+/**
+ * A mock of ten thousand marks, a learner of two thousand mocks, and sixty routes of two thousand points: every page
+ * of them is asked for, first after a change and then again. `npm run bench -- heavy`.
+ */
+export async function heavy(): Promise<void> {
+  const folder = scratchFolder();
+  const file = folder.path('heavy.db');
+  await (await startServer('demo', file)).kill();
+  const learner = await fill(file);
+  const server = await startServer('demo', file);
+  try {
+    const { client, test } = await demoMock(server);
+    for (let seq = 1; seq <= MARKS; seq += 500) {
+      const events = Array.from({ length: 500 }, (_, n) => ({
+        ...faultEvent(seq + n),
+        at: new Date(Date.UTC(2026, 8, 14, 8) + (seq + n) * 250).toISOString(),
+      }));
+      const { status } = await client.post(`/tests/${test}/events`, { events });
+      if (status !== 200) throw new Error(`marks were answered with ${status}`);
+    }
+    const route = 'heavy-1';
+    const figures: Figure[] = [];
+    for (const path of [
+      `/tests?limit=50`,
+      `/tests/${test}`,
+      `/tests/${test}/events`,
+      `/tests/${test}/verdict`,
+      `/tests/${test}/marks.csv`,
+      `/tests/${test}/marks.json`,
+      `/tests/${test}/report.pdf`,
+      `/tests/${test}/log`,
+      `/learners?sort=test`,
+      `/learners/${learner}`,
+      `/tests?learner=${learner}`,
+      `/learners/${learner}/evidence`,
+      `/learners/${learner}/habits`,
+      `/learners/${learner}/drill`,
+      '/readiness',
+      '/trust',
+      '/places',
+      '/places?gravity=1',
+      '/routes',
+      `/routes/${route}`,
+      '/standards',
+      '/school/unreadable',
+    ])
+      figures.push(await timed(client, path, test));
+    printTable(figures);
+  } finally {
+    await server.kill();
+    folder.remove();
+  }
+}
+
+async function timed(client: Client, path: string, test: string): Promise<Figure> {
+  const took: number[] = [];
+  let bytes = 0;
+  for (let n = 0; n < RUNS; n += 1) {
+    // Whatever was worked out before is old.
+    await client.post(`/tests/${test}/events`, {
+      events: [
+        {
+          kind: 'note',
+          id: randomUUID(),
+          device: randomUUID(),
+          seq: 1,
+          at: '2026-09-14T08:00:00.000Z',
+          text: 'x',
+        },
+      ],
+    });
+    const began = performance.now();
+    const { status, body } = await client.get(path);
+    took.push(performance.now() - began);
+    if (status !== 200) throw new Error(`${path} was answered with ${status}`);
+    bytes = (typeof body === 'string' ? body : JSON.stringify(body)).length;
+  }
+  return figureOf(
+    `${path.replaceAll(/[0-9a-f-]{36}/g, '…')}, ${Math.ceil(bytes / 1_000)} kB`,
+    took,
+    'under 1 s',
+  );
+}
+
+export async function fill(file: string): Promise<string> {
+  const db = await openDatabase(file);
+  try {
+    const { id: learner } = await db
+      .selectFrom('learners')
+      .select('id')
+      .where('name', '=', 'Tomas Wielgosz')
+      .executeTakeFirstOrThrow();
+    const own = await db.selectFrom('tests').selectAll().where('learner', '=', learner).execute();
+    const events = await db.selectFrom('events').selectAll().execute();
+    await db.transaction().execute(async (all) => {
+      for (let n = 0; n < MOCKS; n += 1) {
+        const from = own[n % own.length];
+        if (!from) throw new Error('the learner has no mock');
+        const id = randomUUID();
+        const startedAt = new Date(Date.parse(from.started_at) - (n + 1) * 3_600_000).toISOString();
+        await all
+          .insertInto('tests')
+          .values({ ...from, id, started_at: startedAt })
+          .execute();
+        for (const { position: _, ...event } of events.filter(({ test }) => test === from.id))
+          await all
+            .insertInto('events')
+            .values({ ...event, test: id })
+            .execute();
+      }
+      const model = await all.selectFrom('routes').selectAll().executeTakeFirstOrThrow();
+      const route = JSON.parse(model.body) as { line: { lat: number; lon: number }[] };
+      const line = Array.from({ length: POINTS }, (_, n) => ({
+        ...route.line[0],
+        lat: 52 + n * 1e-4,
+        lon: -2 + (n % 7) * 1e-4,
+      }));
+      for (let n = 1; n <= ROUTES; n += 1) {
+        const body = JSON.stringify({ ...route, id: `heavy-${n}`, title: `Heavy ${n}`, line });
+        await all
+          .insertInto('routes')
+          .values({ ...model, id: `heavy-${n}`, title: `Heavy ${n}`, body })
+          .execute();
+      }
+    });
+    return learner;
+  } finally {
+    await db.destroy();
+  }
+}
