@@ -45,13 +45,15 @@ test.describe('at another address', () => {
     expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
     await expect(page.getByRole('note')).toContainText('could read your passphrase');
     await signIn(page);
-    await expect(page.getByRole('note')).toContainText('follows no position');
+    await expect(page.getByRole('note')).toContainText('can’t follow your position');
     await startMock(page, { learner: 'Ines Tavarro', standard: 'Fault ceiling', road: false });
     await pad(page, 'Looking round before moving off', 'Driving fault').click();
     await expect(kept(page)).toContainText('on the server');
     await page.getByRole('button', { name: 'Light, hand, help' }).click();
     await page.getByRole('group', { name: 'Place of the marks' }).getByRole('button').first().click();
-    await expect(page.getByText('This address is not secure, so the browser tells no place')).toBeVisible();
+    await expect(
+      page.getByText('This address isn’t secure, so the browser won’t give a position'),
+    ).toBeVisible();
     await page.keyboard.press('Escape');
     await endDrive(page);
     await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Incomplete');
@@ -80,11 +82,9 @@ test.describe('at another address', () => {
     const page = await context.newPage();
     const [trust = ''] = /http:\/\/\S+/.exec(server.printed()) ?? [];
     await page.goto(trust);
-    await expect(
-      page.getByRole('heading', { name: 'Let this device trust your school, once' }),
-    ).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Set up this device for your school' })).toBeVisible();
     await accessible(page, 'trust');
-    await expect(page.getByRole('status')).toContainText('This device trusts the school');
+    await expect(page.getByRole('status')).toContainText('This device trusts the server');
     await page.getByRole('link', { name: '2. Open Jasperwren' }).click();
     expect(await page.evaluate(() => window.isSecureContext)).toBe(true);
     await signIn(page);
@@ -106,9 +106,11 @@ test.describe('at another address', () => {
 test('the school is backed up at a touch, and the backups stand with time and size', async ({ page }) => {
   await enterDemo(page);
   await page.goto('/school?view=devices');
-  await expect(page.getByRole('region', { name: 'Other devices' })).toContainText('on this computer only');
+  await expect(page.getByRole('region', { name: 'Other devices' })).toContainText(
+    'only works on this computer',
+  );
   const backups = page.getByRole('region', { name: 'Backups' });
-  await expect(backups).toContainText('once a day');
+  await expect(backups).toContainText('every day');
   await backups.getByRole('button', { name: 'Back up now' }).click();
   await expect(backups.getByRole('row', { name: /, \d\d:\d\d\s+[\d.]+ MB/ })).toBeVisible();
   await accessible(page, 'devices and backups');

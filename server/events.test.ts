@@ -204,7 +204,7 @@ it('a mock that holds more than a drive has takes no more, and says so', async (
     status: 200,
     body: {
       added: 3,
-      refused: [{ index: 2, problems: [{ message: expect.stringContaining('more than a drive has') }] }],
+      refused: [{ index: 2, problems: [{ message: expect.stringContaining('End it and start another') }] }],
     },
   });
 }, 30_000);

@@ -250,7 +250,7 @@ describe('what cannot be done is said at the start, and nothing is made', () => 
     ['a public address with a path', ['--public-origin', 'https://a.example/b'], /without a path/],
     ['the network on this machine only', ['--lan', '--host', '127.0.0.1'], /this machine only/],
     ['an unknown log level', ['--log-level', 'loud'], /Allowed choices/],
-    ['an instant that is none', ['--now', '2026-02-30T10:00:00Z'], /an instant such as/],
+    ['an instant that is none', ['--now', '2026-02-30T10:00:00Z'], /must be an instant such as/],
     ['a port that is none', ['--port', '70000'], /a port is/],
   ])('%s', (_what, args, words) => {
     const own = args.includes('--log-level') || args.includes('--port') ? [] : ['--port', '0'];

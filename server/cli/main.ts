@@ -30,7 +30,7 @@ const nowOption = () =>
   new Option('--now <instant>', 'pretend that it is this instant, and go on from there')
     .argParser((text) => {
       if (!isInstant(text))
-        throw new InvalidArgumentError('an instant such as 2026-11-18T10:00:00Z is wanted');
+        throw new InvalidArgumentError('It must be an instant such as 2026-11-18T10:00:00Z.');
       return clockFrom(new Date(text));
     })
     .default(clockFrom(null), 'the present')
@@ -189,13 +189,16 @@ program
   .action(async (given: Given & Reached) => {
     const [{ serve }, reach] = await Promise.all([import('../serve'), import('./reach')]);
     const running = await serve({ ...options(given), ...reach.reachOf(given) });
-    process.on('SIGHUP', () => {
-      try {
-        running.renew();
-      } catch (error) {
-        console.error(`The certificate was not read again; the one before goes on. ${String(error)}`);
-      }
-    });
+    // On a terminal it says that the window was closed, and the server ends with it as other programs do.
+    const service = !process.stdout.isTTY;
+    if (service)
+      process.on('SIGHUP', () => {
+        try {
+          running.renew();
+        } catch (error) {
+          console.error(`The certificate was not read again; the one before goes on. ${String(error)}`);
+        }
+      });
     const more = 'Sign in with an instructor made by: jasperwren add-instructor --name "…"';
     say(running, [...(await reach.othersText(running)), more].join('\n'));
   });
@@ -372,7 +375,8 @@ function gather(file: string, earlier: readonly string[]): string[] {
 
 function wholeNumber(text: string): number {
   const number = Number(text);
-  if (!Number.isSafeInteger(number) || number < 0) throw new InvalidArgumentError('a whole number is wanted');
+  if (!Number.isSafeInteger(number) || number < 0)
+    throw new InvalidArgumentError('It must be a whole number.');
   return number;
 }
 
@@ -380,14 +384,14 @@ function numberUpTo(most: number, least: number) {
   return (text: string): number => {
     const number = wholeNumber(text);
     if (number < least || number > most)
-      throw new InvalidArgumentError(`a whole number from ${least} to ${most} is wanted`);
+      throw new InvalidArgumentError(`It must be a whole number from ${least} to ${most}.`);
     return number;
   };
 }
 
 function title(text: string): string {
   if (text.trim() === '' || text.length > 80)
-    throw new InvalidArgumentError('a title of 1 to 80 characters is wanted');
+    throw new InvalidArgumentError('It must have 1 to 80 characters.');
   return text;
 }
 

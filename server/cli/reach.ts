@@ -55,17 +55,17 @@ export async function othersText({ others, authority }: Running): Promise<readon
   if (authority)
     return [
       '',
-      `Tablets and phones in this network open ${others} first. There they learn to trust this computer, once.`,
+      `On a tablet or phone on this network, open ${others} first. It shows how to make the device trust this server, once.`,
       code,
-      `What they are asked to trust must show these letters:\n${authority.fingerprint}`,
+      `The certificate to trust has these letters:\n${authority.fingerprint}`,
       ...(authority.fresh
-        ? ['It was made just now: a device that trusted an earlier one must be told again.']
+        ? ['The certificate is new. Devices that trusted an earlier one have to be set up again.']
         : []),
     ];
-  if (others.startsWith('https:')) return ['', `Other devices open ${others}`, code];
+  if (others.startsWith('https:')) return ['', `On other devices, open ${others}`, code];
   return [
     '',
-    `Other devices in this network can open ${others}, but this is not secure: there it opens only while the server`,
-    'can be reached, follows no position, and the screen can go dark. Start with --lan, or see docs/deploy.md.',
+    `Other devices on this network can open ${others}, but that address is not secure: Jasperwren only works there while`,
+    'it is connected, and it can’t follow the position or keep the screen on. Start with --lan, or see docs/deploy.md.',
   ];
 }

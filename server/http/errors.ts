@@ -45,9 +45,9 @@ function workProblem({ why }: WorkProblem): HttpProblem {
     return new HttpProblem(
       422,
       'Too much work',
-      `This ${why === 'too long' ? 'takes longer' : 'needs more memory'} than the server gives to one request; nothing was stored.`,
+      `This ${why === 'too long' ? 'takes too long' : 'needs too much memory'} to work out; nothing was stored.`,
     );
-  return new HttpProblem(503, 'Busy', 'The server has much to work out. Try again in a moment.', [], {
+  return new HttpProblem(503, 'Busy', 'The server is busy. Try again in a few seconds.', [], {
     'Retry-After': '5',
   });
 }

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { join } from 'node:path';
 import { keptTimes } from './retention';
 
 export interface Backup {
@@ -50,9 +50,7 @@ export async function makeRoom(folder: string, databaseFile: string): Promise<vo
   const wanted = 2 * statSync(databaseFile).size;
   const free = Number(bavail) * Number(bsize);
   if (free < wanted)
-    throw new Error(
-      `there is no room on the disk of ${basename(folder)}: ${megabytes(free)} free, ${megabytes(wanted)} wanted`,
-    );
+    throw new Error(`the disk is almost full: ${megabytes(free)} free, ${megabytes(wanted)} needed`);
 }
 
 const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6)} MB`;

@@ -63,10 +63,10 @@ const told = document.getElementById('told');
 async function look() {
   try {
     await fetch(${JSON.stringify(`${home}/api/v1/health`)}, { mode: 'no-cors', cache: 'no-store' });
-    told.textContent = 'This device trusts the school. You can open Jasperwren.';
+    told.textContent = 'This device trusts the server. You can open Jasperwren.';
     told.className = 'yes';
   } catch {
-    told.textContent = 'This device does not trust the school yet.';
+    told.textContent = 'This device doesn’t trust the server yet.';
     told.className = 'no';
   }
 }
@@ -79,7 +79,7 @@ const page = (home: string, fingerprint: string): string => `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>Trust this school · Jasperwren</title>
+<title>Set up this device · Jasperwren</title>
 <style>
 @font-face { font-family: Atkinson; src: url(/regular.woff2); font-weight: 400; }
 @font-face { font-family: Atkinson; src: url(/bold.woff2); font-weight: 700; }
@@ -95,33 +95,33 @@ small, code { color: var(--soft); overflow-wrap: anywhere; }
 details { border-top: 1px solid var(--line); padding: .7rem 0; } summary { font-weight: 700; cursor: pointer; min-height: 2rem; }
 </style>
 <main>
-<h1>Let this device trust your school, once</h1>
-<p>Your school runs on a computer in this network. Before a tablet or phone may work in the car without a
-connection, follow the position and keep its screen on, it must know that computer. That takes two minutes.</p>
-<p id="told" role="status">Looking whether this device trusts the school…</p>
-<p><a class="button" href="/jasperwren.crt">1. Take the certificate</a><a class="button" href="${home}/">2. Open Jasperwren</a></p>
-<p>Between the two, the device asks you to trust what you took. How it asks depends on the device:</p>
-<details open><summary>It says that a profile was downloaded</summary><ol>
-<li>Open the device’s Settings. At the top stands the downloaded profile; install it.</li>
-<li>Still in Settings, go to General, About, Certificate Trust Settings.</li>
+<h1>Set up this device for your school</h1>
+<p>Your school’s server is a computer on this network. This device has to trust it before Jasperwren can work without a
+connection, follow your position and keep the screen on. It takes two minutes, and you only do it once.</p>
+<p id="told" role="status">Checking whether this device trusts the server…</p>
+<p><a class="button" href="/jasperwren.crt">1. Download the certificate</a><a class="button" href="${home}/">2. Open Jasperwren</a></p>
+<p>After the download you have to trust the certificate. How depends on the device:</p>
+<details open><summary>It says “Profile downloaded”</summary><ol>
+<li>Open the device’s Settings. The downloaded profile is near the top. Install it.</li>
+<li>In Settings, go to General, About, Certificate Trust Settings.</li>
 <li>Switch on “Jasperwren on this network”.</li></ol></details>
-<details><summary>It keeps a file, and nothing else happens</summary><ol>
-<li>Open the device’s Settings and search there for “certificate”.</li>
-<li>Choose to install a CA certificate from storage. The device warns you; go on.</li>
-<li>Choose the file jasperwren.crt among the downloads.</li></ol></details>
-<details><summary>It is a computer</summary><ol>
-<li>Open the browser’s settings and search there for “certificates”.</li>
-<li>Under Authorities, or Trusted root certificates, choose Import, and take jasperwren.crt.</li>
-<li>Let it trust this authority to identify websites.</li></ol></details>
-<h2>Is it the right one?</h2>
-<p>Compare with the computer that runs the school: it printed the same letters when it was started. If they
-differ, take nothing, and ask whoever looks after the network.</p>
+<details><summary>It saves a file and nothing else happens</summary><ol>
+<li>Open the device’s Settings and search for “certificate”.</li>
+<li>Choose to install a CA certificate. The device warns you. Continue.</li>
+<li>Choose the file jasperwren.crt in the downloads.</li></ol></details>
+<details><summary>It’s a computer</summary><ol>
+<li>Open the browser’s settings and search for “certificates”.</li>
+<li>Under Authorities or Trusted root certificates, choose Import and pick jasperwren.crt.</li>
+<li>Let it identify websites.</li></ol></details>
+<h2>Check that it’s the right certificate</h2>
+<p>Compare these letters with School, Devices and backups on a device that is already set up, or with the window where
+the server was started. If they differ, don’t install it, and ask whoever looks after the network.</p>
 <p><code>${fingerprint}</code></p>
-<h2>What does this device then believe?</h2>
-<p>Only computers in private networks such as yours. The certificate can vouch for no site on the internet.
-To take it back, remove it where you installed it.</p>
-<p><small>If the device never asks, it belongs to somebody who decides this for it, such as an employer: ask there.
-Until then Jasperwren works in its browser with a warning, but not without a connection.</small></p>
+<h2>What this allows</h2>
+<p>The certificate only vouches for computers on private networks like yours, never for sites on the internet.
+To undo it, remove it where you installed it.</p>
+<p><small>If you can’t install it, the device may be managed by somebody else, such as an employer. Ask them. Until then
+Jasperwren works in the browser with a warning, but not without a connection.</small></p>
 </main>
 <script src="/trust.js"></script>
 </html>

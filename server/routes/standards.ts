@@ -37,6 +37,8 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     ctx.type = 'application/x-ndjson';
     // Lines must arrive as they come, not when a compressor has enough of them.
     ctx.compress = false;
+    // Nor when a server in front has.
+    ctx.set('X-Accel-Buffering', 'no');
     ctx.body = rejudging(databaseFile, { id, version });
   });
 

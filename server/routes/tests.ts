@@ -184,7 +184,7 @@ async function checkEvents(
     if (held[kind] > MOST[kind])
       problems[n]?.push({
         path: '',
-        message: `comes after ${MOST[kind]} ${kind === 'fixes' ? 'positions' : 'marks and steps'}, more than a drive has: end this mock and start another`,
+        message: `can’t be added: this mock already has ${MOST[kind]} ${kind === 'fixes' ? 'positions' : 'marks and steps'}. End it and start another`,
       });
   }
   return {

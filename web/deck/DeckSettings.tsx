@@ -36,7 +36,7 @@ const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
   here: 'Each mark keeps the place where it was made.',
   'no place': 'No place found; marks are kept without one until there is.',
   'not secure':
-    'This address is not secure, so the browser tells no place, and the screen can go dark. Marks are kept without a place.',
+    'This address isn’t secure, so the browser won’t give a position and the screen can go dark. Marks are saved without a position.',
   refused: 'This browser was told not to give the place; change that in its settings for this page.',
 };
 

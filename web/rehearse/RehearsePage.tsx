@@ -116,7 +116,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         setTrouble(
           {
             refused: 'This browser was told not to give the place.',
-            'not secure': 'This address is not secure, so the browser tells no place.',
+            'not secure': 'This address isn’t secure, so the browser won’t give a position.',
             'no place': 'No place was found yet.',
           }[fault],
         ),

@@ -20,7 +20,7 @@ const DAYS = [7, 30, 90] as const;
 function worksIn(url: string): string | null {
   const { hostname } = new URL(url);
   if (/^(localhost|127\..*|\[::1\])$/.test(hostname)) return 'on this computer';
-  return /^[\d.]+$|^\[/.test(hostname) ? 'in the network that this server is in' : null;
+  return /^[\d.]+$|^\[/.test(hostname) ? 'on this network' : null;
 }
 
 /** Links for the learner to this one drive: made, copied, ended. */
@@ -111,8 +111,8 @@ export function ShareDialog({
             />
             {worksIn(link.url) === null ? null : (
               <Typography sx={{ mt: 1, fontWeight: 700 }}>
-                This link works only {worksIn(link.url)}. School, Devices and backups, says how others reach
-                it.
+                This link only works {worksIn(link.url)}. School, Devices and backups shows how to reach it
+                from other devices.
               </Typography>
             )}
             {/* Browsers let nothing be copied at an address that is not secure; there it can be marked by hand. */}

@@ -47,10 +47,10 @@ function HowToReach({
 }) {
   if (address === null)
     return (
-      <EmptyNote title="The school answers on this computer only">
-        To mark on a tablet or phone in the same network, stop the server and start it with{' '}
-        <Command>{COMMAND}</Command>. It then shows the address here, with a code to scan. The demo school
-        always stays on its own computer.
+      <EmptyNote title="This school only works on this computer">
+        To use a tablet or phone on the same network, stop the server and start it with{' '}
+        <Command>{COMMAND}</Command>. Then the address is shown here, with a code to scan. The demo school
+        only works on its own computer.
       </EmptyNote>
     );
   return (
@@ -65,8 +65,8 @@ function HowToReach({
       ) : null}
       {trustPage ? (
         <Step n={1}>
-          On the new device, scan the code or open <Address of={trustPage} />. It explains how the device
-          learns to trust this school, once.
+          On the new device, scan the code or open <Address of={trustPage} />. It shows how to make the device
+          trust the server. You only do this once.
         </Step>
       ) : null}
       <Step n={trustPage ? 2 : null}>
@@ -75,18 +75,18 @@ function HowToReach({
       </Step>
       {fingerprint ? (
         <Typography sx={{ color: 'text.secondary' }}>
-          What the device is asked to trust shows these letters:
+          The device shows these letters before you trust the certificate:
           <br />
           <Command>{fingerprint}</Command>
         </Typography>
       ) : null}
       {secure ? null : (
         <Box sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 2 }}>
-          <Typography sx={{ fontWeight: 700 }}>This address is not secure</Typography>
+          <Typography sx={{ fontWeight: 700 }}>This address isn’t secure</Typography>
           <Typography>
-            At it, Jasperwren opens only while the server can be reached, follows no position, and the screen
-            can go dark. Stop the server and start it with <Command>{COMMAND}</Command>, or put it behind a
-            server with a certificate: docs/deploy.md says how.
+            Here, Jasperwren only works while it’s connected to the server, and it can’t follow your position
+            or keep the screen on. Stop the server and start it with <Command>{COMMAND}</Command>, or put it
+            behind a web server with a certificate (see docs/deploy.md).
           </Typography>
         </Box>
       )}
@@ -143,23 +143,22 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
     <Box sx={{ display: 'grid', gap: 2 }}>
       {failed === null ? null : (
         <ErrorNote title="The last backup failed">
-          {failed}. Make room, or have somebody look after the computer. The server tries again every day.
+          The reason: {failed}. Free up space or check the disk. The server keeps trying.
         </ErrorNote>
       )}
       {late ? (
         <ErrorNote title="No backup for two days">
-          Leave the computer with the server on, or back up now. Until then a broken disk takes what was
-          marked since the last one.
+          Leave the server running, or back up now. If the disk fails before that, you lose everything since
+          the last backup.
         </ErrorNote>
       ) : null}
       <Typography>
-        The server copies the school once a day, and keeps the copies of seven days, four weeks and twelve
-        months. They are on its own disk, in <Command>{folder}</Command>: copy them to another place now and
-        then.
+        The server makes a backup every day and keeps 7 daily, 4 weekly and 12 monthly ones. They’re on the
+        server’s own disk, in <Command>{folder}</Command>. Copy them somewhere else from time to time.
       </Typography>
       {items.length === 0 ? (
         <EmptyNote title="No backup yet">
-          The first one comes within minutes of the server’s start, when nobody marks.
+          The server makes the first one within a few minutes of starting.
         </EmptyNote>
       ) : (
         <WideTable label="Backups">

@@ -12,7 +12,8 @@ export function BackupReminder() {
         {data.late ? 'No backup for two days' : 'The last backup failed'}
       </Typography>
       <Typography>
-        A broken disk would take what was marked since. <Link to="/school?view=devices">See to it</Link>
+        If the disk fails, you lose everything since the last backup.{' '}
+        <Link to="/school?view=devices">Open backups</Link>
       </Typography>
     </Box>
   );
