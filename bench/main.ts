@@ -1,3 +1,4 @@
+import { disks } from './disks';
 import { eventPath } from './events';
 import { fuzzing } from './fuzz';
 import { heavy } from './heavy';
@@ -36,4 +37,5 @@ if (named.length === 0 || named.includes('pads')) await pads();
 // Attacks take minutes, and are made only when they are asked for.
 if (named.includes('fuzz')) await fuzzing();
 if (named.includes('heavy')) await heavy();
+if (named.includes('disks')) await disks();
 if (named.includes('kills')) await kills();

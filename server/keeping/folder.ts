@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { keptTimes } from './retention';
 
 export interface Backup {
@@ -39,6 +39,12 @@ export function thin(folder: string): void {
   for (const { at, file } of all) if (!kept.has(at)) rmSync(file, { force: true });
 }
 
+/** How many bytes are free where a file is. */
+export async function freeBeside(file: string): Promise<number> {
+  const { bavail, bsize } = await statfs(dirname(file));
+  return Number(bavail) * Number(bsize);
+}
+
 /**
  * Makes the folder, and sees that a backup has room in it beside as much again.
  *
@@ -46,9 +52,8 @@ export function thin(folder: string): void {
  */
 export async function makeRoom(folder: string, databaseFile: string): Promise<void> {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const { bavail, bsize } = await statfs(folder);
   const wanted = 2 * statSync(databaseFile).size;
-  const free = Number(bavail) * Number(bsize);
+  const free = await freeBeside(databaseFile);
   if (free < wanted)
     throw new Error(`the disk is almost full: ${megabytes(free)} free, ${megabytes(wanted)} needed`);
 }

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import type { Logger } from 'pino';
 import type { BackupsView } from '../../contract';
 import { changesOf, checkpoint, type Database } from '../store';
-import { backupFolder, backupsIn, makeRoom, nameAt, thin } from './folder';
+import { backupFolder, backupsIn, freeBeside, makeRoom, nameAt, thin } from './folder';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -19,6 +19,8 @@ export interface Keeper {
   /** Makes a backup whatever the time; false when that failed, and the view says why. */
   readonly backUp: () => Promise<boolean>;
   readonly view: () => BackupsView;
+  /** How many bytes are free on the disk of the school. */
+  readonly free: () => Promise<number>;
   readonly stop: () => void;
 }
 
@@ -97,6 +99,7 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
       failed,
       late: ageOf(newest()?.at) >= LATE,
     }),
+    free: () => freeBeside(databaseFile),
     stop: () => clearInterval(timer),
   };
 }

@@ -1,6 +1,6 @@
 import Router from '@koa/router';
 import { API, type HealthView } from '../../contract';
-import { signInThrottle } from '../http';
+import { HttpProblem, signInThrottle } from '../http';
 import { tryWriting } from '../store';
 import { coachingRoutes } from './coaching';
 import { diaryRoutes } from './diary';
@@ -23,6 +23,9 @@ import { vehicleRoutes } from './vehicles';
 
 export type { Parts } from './parts';
 
+/** With fewer bytes than this on the disk, a day of marks may not fit. */
+const LEAST_FREE = 10_000_000;
+
 /** Everything under /api/v1, as the contract lists it. */
 export function routes(parts: Parts): Router {
   const router = new Router({ prefix: API });
@@ -35,6 +38,13 @@ export function routes(parts: Parts): Router {
   });
   router.get('/health', async (ctx) => {
     await tryWriting(parts.db);
+    const free = await parts.keeper.free();
+    if (free < LEAST_FREE)
+      throw new HttpProblem(
+        507,
+        'Disk full',
+        `The server’s disk is almost full: ${Math.floor(free / 1e6)} MB left.`,
+      );
     // A device that learns to trust the school asks from another address whether it does.
     ctx.set('Cross-Origin-Resource-Policy', 'cross-origin');
     ctx.body = { status: 'ok', version: parts.version, demo: parts.demo } satisfies HealthView;

@@ -1,7 +1,7 @@
 import { closeSync, mkdirSync, openSync } from 'node:fs';
 import { dirname } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { Kysely, sql, SqliteDialect } from 'kysely';
+import { Kysely, sql, SqliteDialect, type SqliteDatabase, type SqliteStatement } from 'kysely';
 import { integrityOf, OWNER_ONLY } from './backup';
 import { isNewest, migrate } from './migrate';
 import { DatabaseProblem } from './problem';
@@ -30,10 +30,28 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
     sqlite.close();
     throw error;
   }
-  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
+  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: undoneAlready(sqlite) }) });
   // Only one that has been asked something closes the file when it is destroyed.
   await sql`select 1`.execute(db);
   return db;
+}
+
+/**
+ * When the disk is full, SQLite undoes a transaction by itself. Undoing it again would fail, and that error would hide
+ * the one that says why.
+ */
+function undoneAlready(sqlite: SQLite.Database): SqliteDatabase {
+  const nothing: SqliteStatement = {
+    reader: false,
+    all: () => [],
+    run: () => ({ changes: 0, lastInsertRowid: 0 }),
+    iterate: () => [][Symbol.iterator](),
+  };
+  return {
+    close: () => sqlite.close(),
+    prepare: (text) =>
+      text === 'rollback' && !sqlite.inTransaction ? nothing : (sqlite.prepare(text) as SqliteStatement),
+  };
 }
 
 /**
