@@ -123,7 +123,12 @@ async function answer(
   const publicOrigin = options.publicOrigin ?? (loopbackOnly ? null : address);
   let trustPage: string | null = null;
   if (authority) {
-    const page = await listening(trustServer(authority, address), options.host, port === 0 ? 0 : port + 1);
+    const own = port === 0 ? 0 : port + 1;
+    const page = await listening(trustServer(authority, address), options.host, own).catch(
+      (error: unknown) => {
+        throw addressProblem(error, options.host, own);
+      },
+    );
     opened.unshift({ close: () => ended(page) });
     trustPage = addressOf('http', host, (page.address() as AddressInfo).port);
   }

@@ -282,6 +282,53 @@ describe('add-instructor', () => {
     expect(add('')).toMatchObject({ status: 2, stdout: '' });
     expect(add(' \u200b')).toMatchObject({ status: 2, stdout: '' });
     expect(add("sian o'rourke").stderr).toContain('is there already');
-    expect(add('Short Word', 'short\n').stderr).toContain('at least 10 characters');
+    expect(add('Short Word', 'short\n').stderr).toContain('10 to 200 characters');
+    expect(add('Long Word', `${'x'.repeat(201)}\n`).status).toBe(2);
+    expect(add('x'.repeat(81)).status).toBe(2);
+  });
+});
+
+describe('what cannot be done ends with 2 and a sentence', () => {
+  it.each<[string, readonly string[], RegExp]>([
+    [
+      'a search of a thousand million steps',
+      ['route', 'compose', '--network', 'x', '--start', '52,-2', '--steps', '1e9'],
+      /from 1 to 1000000/,
+    ],
+    [
+      'no minutes',
+      ['route', 'compose', '--network', 'x', '--start', '52,-2', '--minutes', '0'],
+      /from 1 to 240/,
+    ],
+    [
+      'a county of a hundred by a hundred towns',
+      ['network', 'make', '--out', 'x', '--towns', '100'],
+      /from 1 to 40/,
+    ],
+    [
+      'a title over the limit',
+      ['network', 'import', 'x', '--out', 'x', '--title', 'x'.repeat(81)],
+      /1 to 80 characters/,
+    ],
+    [
+      'a file where there is no folder',
+      ['network', 'make', '--out', '/no/such/folder/x.osm'],
+      /ENOENT.*Nothing more was written/,
+    ],
+    [
+      'a day that is none',
+      ['readiness', '--standard', ceiling, '--log', 'x', '--day', '2026-02-30'],
+      /--day must be a day/,
+    ],
+    [
+      'a zip where there is no folder',
+      ['export', '--database', '/no/such.db', '--to', '/no/such/x.zip'],
+      /cannot be opened/,
+    ],
+  ])('%s', (_what, args, words) => {
+    const { status, stdout, stderr } = jasperwren(...args);
+    expect(stderr).toMatch(words);
+    expect(stderr).not.toMatch(/ {4}at /);
+    expect([status, stdout]).toEqual([2, '']);
   });
 });

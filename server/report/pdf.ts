@@ -76,7 +76,7 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
   const seconds = elapsedSeconds(judgement.drive, test.startedAt, judgement.drive.end?.at ?? test.startedAt);
   page.heading(1, `Mock test of ${test.learner.name}`);
   page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
-  if (lacksLetters(JSON.stringify([test, standard, judgement.marks, route?.title])))
+  if (lacksLetters(JSON.stringify([test, standard, judgement.drive.notes, route?.title])))
     page.text(
       'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
       { colour: SOFT, size: 9 },

@@ -53,6 +53,7 @@ export {
   addEvents,
   addTest,
   drivesBefore,
+  drivesOf,
   drivesOfSchool,
   eventsByTest,
   eventsOf,
@@ -63,7 +64,9 @@ export {
   mocksByLearner,
   stateOfDrives,
   stateOfEvidence,
+  statesOfDrives,
   testById,
+  testsOfSchool,
   type HeldDrive,
 } from './tests';
 export {

@@ -239,24 +239,50 @@ export async function* drivesOfSchool(
   db: Database,
   newest: number | null = null,
 ): AsyncGenerator<{ readonly read: number; readonly drives: readonly HeldDrive[] }> {
-  let after: readonly [string, string] | null = null;
   const since = newest === null ? [] : await sinceNewest(db, newest);
+  for await (const tests of testsOfSchool(db, since))
+    yield { read: tests.length, drives: await drivesOf(db, tests) };
+}
+
+/** All mocks of the school without their logs, newest first, some at a time. */
+export async function* testsOfSchool(
+  db: Database,
+  since: readonly Since[] = [],
+): AsyncGenerator<readonly TestView[]> {
+  let after: readonly [string, string] | null = null;
   for (;;) {
     const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null, since });
     const last = tests.at(-1);
     if (!last) return;
-    const logs = await eventsByTest(
-      db,
-      tests.map(({ id }) => id),
-    );
-    const drives: HeldDrive[] = [];
-    for (const test of tests) {
-      const standard = await standardOf(db, test.standard);
-      if (standard) drives.push({ test, standard, events: logs.get(test.id) ?? [] });
-    }
-    yield { read: tests.length, drives };
+    yield tests;
     after = [last.startedAt, last.id];
   }
+}
+
+/** Mocks with their logs; those whose standard cannot be read are left out. */
+export async function drivesOf(db: Database, tests: readonly TestView[]): Promise<readonly HeldDrive[]> {
+  const logs = await eventsByTest(
+    db,
+    tests.map(({ id }) => id),
+  );
+  const drives: HeldDrive[] = [];
+  for (const test of tests) {
+    const standard = await standardOf(db, test.standard);
+    if (standard) drives.push({ test, standard, events: logs.get(test.id) ?? [] });
+  }
+  return drives;
+}
+
+/** Of every mock, a text that changes whenever its log, its fixes, its route or the networks have. */
+export async function statesOfDrives(db: Database): Promise<ReadonlyMap<string, string>> {
+  const { rows } = await sql<{ test: string; state: string }>`
+    select tests.id as test, coalesce(marks.last, 0) || ' ' || coalesce(places.last, 0)
+      || ' ' || coalesce(routes.revision, 0) || ' ' || (select coalesce(sum(version), 0) from networks) as state
+    from tests
+      left join (select test, max(position) as last from events group by test) as marks on marks.test = tests.id
+      left join (select test, max(position) as last from fixes group by test) as places on places.test = tests.id
+      left join routes on routes.id = tests.route`.execute(db);
+  return new Map(rows.map(({ test, state }) => [test, state]));
 }
 
 /** The newest drives before an instant, of one learner or of all, with their logs and standards. */

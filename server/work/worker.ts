@@ -37,7 +37,7 @@ function done(
       return reading(job.databaseFile, async (db) => {
         switch (job.what) {
           case 'places':
-            return placeAll(db);
+            return placeAll(job.databaseFile, db);
           case 'readiness list':
             return readinessList(db, job.now);
           case 'evidence':

@@ -1,20 +1,67 @@
 import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
 import { courseOf, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
-import { placedDrive, type Site } from '../../../core/hotspot';
+import type { TestView } from '../../../contract';
+import { placedDrive, type PlacedDrive, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
 import { gunzipSync } from 'node:zlib';
-import { drivesOfSchool, fixesOf, listNetworks, networkFile, routeById, type Database } from '../../store';
+import {
+  drivesOf,
+  fixesOf,
+  listNetworks,
+  networkFile,
+  routeById,
+  statesOfDrives,
+  testsOfSchool,
+  type Database,
+  type HeldDrive,
+} from '../../store';
 import type { PlacedSchool, PlacedTest } from '../job';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
+/** One mock as it was laid, and of what state of it. */
+interface Laid {
+  readonly state: string;
+  /** Null for a mock of which nobody knows where it went. */
+  readonly placed: PlacedDrive | null;
+  readonly sites: readonly Site[];
+}
+
+/** What was laid before, by database and mock, while this worker lives: of a large school only a little is new. */
+const laid = new Map<string, ReadonlyMap<string, Laid>>();
+
 /** Lays every drive of the school onto its route, or onto the roads by its track. */
-export async function placeAll(db: Database): Promise<PlacedSchool> {
+export async function placeAll(databaseFile: string, db: Database): Promise<PlacedSchool> {
+  const before = laid.get(databaseFile) ?? new Map<string, Laid>();
+  const states = await statesOfDrives(db);
+  const now = new Map<string, Laid>();
+  const lay = layer(db);
   const sites = new Map<string, Site>();
   const drives: PlacedTest[] = [];
+  for await (const tests of testsOfSchool(db)) {
+    const isNew = ({ id }: TestView) => before.get(id)?.state !== states.get(id);
+    const fresh = new Map<string, Laid>();
+    for (const drive of await drivesOf(db, tests.filter(isNew)))
+      fresh.set(drive.test.id, await lay(drive, states.get(drive.test.id) ?? ''));
+    for (const test of tests) {
+      const one = fresh.get(test.id) ?? (isNew(test) ? undefined : before.get(test.id));
+      if (!one) continue;
+      now.set(test.id, one);
+      if (!one.placed) continue;
+      for (const site of one.sites) if (!sites.has(site.key)) sites.set(site.key, site);
+      const { id, learner, startedAt, zone, route } = test;
+      drives.push({ test: id, learner, route, startedAt, zone, ...one.placed });
+    }
+  }
+  laid.set(databaseFile, now);
+  return { sites: [...sites.values()], drives };
+}
+
+/** Lays one drive after another; routes and networks are read when the first of them needs them. */
+function layer(db: Database): (drive: HeldDrive, state: string) => Promise<Laid> {
   const routes = new Map<string, Route | null>();
-  const drawings = await drawingsOf(db);
+  let drawings: Promise<readonly Drawing[]> | null = null;
   const routeHeld = async (id: string): Promise<Route | null> => {
     const known = routes.get(id);
     if (known !== undefined) return known;
@@ -22,16 +69,15 @@ export async function placeAll(db: Database): Promise<PlacedSchool> {
     routes.set(id, found);
     return found;
   };
-  for await (const { drives: some } of drivesOfSchool(db))
-    for (const { test, standard, events } of some) {
-      const route = test.route ? await routeHeld(test.route.id) : await tracked(db, test.id, drawings);
-      if (!route) continue;
-      const drive = driveOf(standard, events);
-      const placed = placedDrive(standard, drive, route, sites);
-      const { id, learner, startedAt, zone } = test;
-      drives.push({ test: id, learner, route: test.route, startedAt, zone, ...placed });
-    }
-  return { sites: [...sites.values()], drives };
+  return async ({ test, standard, events }, state) => {
+    const route = test.route
+      ? await routeHeld(test.route.id)
+      : await tracked(db, test.id, () => (drawings ??= drawingsOf(db)));
+    if (!route) return { state, placed: null, sites: [] };
+    const sites = new Map<string, Site>();
+    const placed = placedDrive(standard, driveOf(standard, events), route, sites);
+    return { state, placed, sites: [...sites.values()] };
+  };
 }
 
 /** Every network of the school, opened. */
@@ -58,13 +104,17 @@ function unpacked(file: Buffer): NetworkFile | null {
 }
 
 /** The way of a drive that followed no route, from its track. */
-async function tracked(db: Database, test: string, drawings: readonly Drawing[]): Promise<Route | null> {
+async function tracked(
+  db: Database,
+  test: string,
+  drawingsHeld: () => Promise<readonly Drawing[]>,
+): Promise<Route | null> {
   const fixes = await fixesOf(db, test);
   if (fixes.length < LEAST_FIXES) return null;
   const line = fixes
     .flatMap((fix) => (fix.kind === 'fix' ? [fix] : []))
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
-  for (const { traffic, snap, search } of drawings) {
+  for (const { traffic, snap, search } of await drawingsHeld()) {
     // A network on which the track does not lie gives nothing.
     const matched = matchLine(traffic, snap, search, line);
     if (!matched) continue;
