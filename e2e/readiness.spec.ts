@@ -191,7 +191,7 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
   await expect(page.getByText('Tomas Wielgosz')).toHaveCount(0);
 
   await page.getByRole('button', { name: 'Other calendars' }).click();
-  await page.getByLabel('Full names of learners').check();
+  await page.getByLabel('Show full names').check();
   await page.getByRole('button', { name: 'Make a new address' }).click();
   const address = await page.getByLabel('The address, shown this once').inputValue();
   const feed = await page.request.get(address);

@@ -47,7 +47,7 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
             from other devices only when this server can be reached from them.
           </Typography>
           {made.error ? <ErrorNote title="No address was made">{errorText(made.error)}</ErrorNote> : null}
-          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mb: 1.5 }}>
+          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mt: 2, mb: 2 }}>
             <TextField
               select
               label="Ends after"
@@ -63,7 +63,7 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
             </TextField>
             <FormControlLabel
               control={<Switch checked={fullNames} onChange={(_, on) => setFullNames(on)} />}
-              label="Full names of learners; else first names only"
+              label="Show full names (otherwise first names)"
             />
           </Box>
           {address && !ended.isSuccess ? (
