@@ -41,6 +41,8 @@ function asProblem(error: unknown): HttpProblem {
 
 /** Work that went over its bounds: whoever asked can mend it, or wait. */
 function workProblem({ why }: WorkProblem): HttpProblem {
+  // Nobody reads this, and nobody is to blame.
+  if (why === 'ended') return new HttpProblem(408, 'Gone', 'The browser went away before the answer.');
   if (why === 'too long' || why === 'too large')
     return new HttpProblem(
       422,

@@ -93,9 +93,9 @@ export async function changesOf(db: Database): Promise<number> {
   return rows[0]?.changes ?? 0;
 }
 
-/** Puts what was written beside the database file into it, and empties what is beside it. */
+/** Puts what was written beside the database file into it, as far as that makes nobody wait. */
 export async function checkpoint(db: Database): Promise<void> {
-  await sql`pragma wal_checkpoint(truncate)`.execute(db);
+  await sql`pragma wal_checkpoint(passive)`.execute(db);
 }
 
 /** All of some work or nothing of it; within a transaction it is part of that one. */
