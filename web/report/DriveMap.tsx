@@ -11,6 +11,7 @@ import { FeatureGlyph } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
 import { colour, Glyph, severityWord } from '../ui';
+import { MANY } from './many';
 
 interface Props {
   readonly test: TestView;
@@ -24,10 +25,11 @@ export function DriveMap({ test, standard, judgement }: Props) {
   const { data: track } = useTrackQuery(test.id);
   const network = useNetwork(data?.route.network?.id ?? null);
   const positions = positionsOf(judgement.marks, judgement.drive, data?.route ?? null);
-  const placed = judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
+  const allPlaced = judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
     const position = positions[n];
     return position ? [{ mark, ...position }] : [];
   });
+  const placed = allPlaced.slice(0, MANY);
   // Without its route nobody can say yet where the marks were made.
   if (test.route && isLoading) return null;
   if (placed.length === 0 && !test.route) return null;
@@ -36,6 +38,11 @@ export function DriveMap({ test, standard, judgement }: Props) {
       <Typography variant="h2" id="where" sx={{ mb: 1 }}>
         Where it was
       </Typography>
+      {allPlaced.length > MANY ? (
+        <Typography sx={{ mb: 1 }}>
+          The first {MANY} of {allPlaced.length} marks with a position are shown.
+        </Typography>
+      ) : null}
       {placed.length === 0 ? (
         <Typography>No mark of this drive has a place.</Typography>
       ) : network.status === 'open' ? (

@@ -1,9 +1,11 @@
 import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useState } from 'react';
 import { clockText, countsNowhere, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
-import { Glyph, WideTable } from '../ui';
+import { Glyph, MoreButton, WideTable } from '../ui';
+import { MANY } from './many';
 
 interface Props {
   readonly standard: Standard;
@@ -20,6 +22,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
     record,
     onRemove: (event) => record({ kind: 'retract', of: event }),
   });
+  const [shown, setShown] = useState(MANY);
   const { itemOf, severities } = compileStandard(standard);
   const { drive, marks } = judgement;
   const rows = [
@@ -75,7 +78,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map(({ at, gravity, what, grade, remark, ask: open }, n) => (
+            {rows.slice(0, shown).map(({ at, gravity, what, grade, remark, ask: open }, n) => (
               <TableRow key={`${at} ${n}`}>
                 <TableCell>{clockText(secondsSince(startedAt, at))}</TableCell>
                 <TableCell>{stageAt(drive, at)}</TableCell>
@@ -104,6 +107,12 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
           </TableBody>
         </WideTable>
       ) : null}
+      {rows.length > shown ? (
+        <Typography sx={{ my: 1 }}>
+          {shown} of {rows.length} are shown here. The file of marks (Save as) has all of them.
+        </Typography>
+      ) : null}
+      <MoreButton more={rows.length > shown} loading={false} onMore={() => setShown(shown + MANY)} />
       {guide}
     </Box>
   );

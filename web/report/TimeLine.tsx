@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { clockText, type Judgement, secondsSince, stageTitle } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, GlyphShape, gravityColour } from '../ui';
+import { MANY } from './many';
 
 interface Props {
   readonly standard: Standard;
@@ -22,7 +23,7 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
   const sinceStart = (at: string) => secondsSince(startedAt, at);
   const length = Math.max(60, seconds, ...marks.map(({ at }) => sinceStart(at)));
   const x = (second: number) => GUTTER + ((WIDTH - 2 * GUTTER) * second) / length;
-  const dots = stacked([
+  const stackedDots = stacked([
     ...marks.map((mark) => ({
       second: sinceStart(mark.at),
       gravity: severities.get(mark.severity)?.gravity ?? 1,
@@ -40,6 +41,17 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
         peg: true,
       })),
   ]);
+  // Of very many marks, those that lie on others are left out.
+  const taken = new Set<string>();
+  const dots =
+    stackedDots.length <= MANY
+      ? stackedDots
+      : stackedDots.filter(({ second, row, gravity }) => {
+          const spot = `${Math.round(x(second) / 3)} ${row} ${gravity}`;
+          const free = !taken.has(spot);
+          taken.add(spot);
+          return free;
+        });
   function stacked<T extends { second: number }>(entries: readonly T[]): (T & { row: number })[] {
     const free: number[] = [];
     return [...entries]
