@@ -1,10 +1,11 @@
 import { Box, Button, Typography } from '@mui/material';
+import { useState } from 'react';
 import { clockText, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import { moveMark, outsideMarks, runTitle, type Timed } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
-import { colour, Glyph } from '../ui';
+import { colour, Glyph, MANY, MoreButton } from '../ui';
 
 interface Props {
   readonly standard: Standard;
@@ -19,6 +20,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
     record({ kind: 'retract', of: event }, ...more);
   const { ask, guide } = useGuide({ standard, judgement, record, onRemove: remove });
   const { itemOf, severities } = compileStandard(standard);
+  const [shown, setShown] = useState(MANY);
   const { marks, drive } = judgement;
   const outside = outsideMarks(standard, judgement);
   if (marks.length === 0) return null;
@@ -28,7 +30,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
         Marks
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {marks.map((mark, n) => {
+        {marks.slice(0, shown).map((mark, n) => {
           const severity = severities.get(mark.severity);
           const { item } = itemOf(mark.item);
           const seconds = secondsSince(startedAt, mark.at);
@@ -85,6 +87,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
           );
         })}
       </Box>
+      <MoreButton more={marks.length > shown} loading={false} onMore={() => setShown(shown + MANY)} />
       {guide}
     </Box>
   );

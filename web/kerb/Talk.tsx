@@ -96,8 +96,9 @@ function workItem(
 ): WorkItem {
   const { item, label, skill, gain } = priority;
   const gained = gain >= 0.001 ? `, and it gains ${(100 * gain).toFixed(1)} points of chance` : '';
+  const own = new Set(priority.marks);
   const at = marks.flatMap(({ by, at: when, item: of }, n) => {
-    if (of !== item || !priority.marks.includes(by)) return [];
+    if (of !== item || !own.has(by)) return [];
     const place = featureKindOf(kinds[n] ?? '')?.title.toLowerCase();
     return [`${clockText(secondsSince(test.startedAt, when))}${place ? ` at the ${place}` : ''}`];
   });
@@ -106,9 +107,17 @@ function workItem(
     title: label,
     skill,
     why: `${todayWords(standard, priority)}${gained}`,
-    ...(at.length > 0 ? { where: `At ${at.join(', ')}` } : {}),
+    ...(at.length > 0 ? { where: `At ${listed(at)}` } : {}),
   };
 }
+
+/** So many times are read out; more would be a list, not a talk. */
+const MOST_TIMES = 12;
+
+const listed = (times: readonly string[]): string =>
+  times.length <= MOST_TIMES
+    ? times.join(', ')
+    : `${times.slice(0, MOST_TIMES).join(', ')} and ${times.length - MOST_TIMES} more times`;
 
 const MOST_GOALS = 3;
 

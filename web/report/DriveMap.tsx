@@ -10,8 +10,7 @@ import { useRouteQuery, useTrackQuery } from '../api';
 import { FeatureGlyph } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
-import { colour, Glyph, severityWord } from '../ui';
-import { MANY } from './many';
+import { colour, Glyph, severityWord, MANY } from '../ui';
 
 interface Props {
   readonly test: TestView;

@@ -4,8 +4,7 @@ import { clockText, countsNowhere, type Judgement, secondsSince, stageAt } from 
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
-import { Glyph, MoreButton, WideTable } from '../ui';
-import { MANY } from './many';
+import { Glyph, MoreButton, WideTable, MANY } from '../ui';
 
 interface Props {
   readonly standard: Standard;

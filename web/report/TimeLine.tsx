@@ -1,8 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { clockText, type Judgement, secondsSince, stageTitle } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
-import { colour, GlyphShape, gravityColour } from '../ui';
-import { MANY } from './many';
+import { colour, GlyphShape, gravityColour, MANY } from '../ui';
 
 interface Props {
   readonly standard: Standard;
