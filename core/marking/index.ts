@@ -64,3 +64,4 @@ export {
   resultWords,
   type DriveResult,
 } from './words';
+export { freeSpots, MANY_MARKS } from './spots';

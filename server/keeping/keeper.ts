@@ -45,7 +45,6 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
   let changes: number | null = null;
   let written = -1;
 
-  const newest = () => backupsIn(folder)[0];
   const ageOf = (at: string | undefined) => now().getTime() - (at ? Date.parse(at) : begun.getTime());
 
   async function make(): Promise<boolean> {
@@ -79,7 +78,7 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
       await checkpoint(db);
       written = changes;
     }
-    const at = newest()?.at;
+    const at = backupsIn(folder)[0]?.at;
     // Without any, one is due from the beginning.
     const age = ageOf(at) + (at === undefined ? DUE : 0);
     if (age >= DUE && (quiet || age >= DUE + LATEST)) await backUp();
@@ -93,12 +92,15 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
   return {
     look,
     backUp,
-    view: () => ({
-      folder: resolve(folder),
-      items: backupsIn(folder).map(({ at, bytes }) => ({ at, bytes })),
-      failed,
-      late: ageOf(newest()?.at) >= LATE,
-    }),
+    view: () => {
+      const backups = backupsIn(folder);
+      return {
+        folder: resolve(folder),
+        items: backups.map(({ at, bytes }) => ({ at, bytes })),
+        failed,
+        late: ageOf(backups[0]?.at) >= LATE,
+      };
+    },
     free: () => freeBeside(databaseFile),
     stop: () => clearInterval(timer),
   };

@@ -5,7 +5,9 @@ import {
   cleanSections,
   countsNowhere,
   elapsedSeconds,
+  freeSpots,
   leftWords,
+  MANY_MARKS,
   outcomeWords,
   resultOf,
   resultWords,
@@ -146,18 +148,6 @@ function glyph(doc: PDFKit.PDFDocument, gravity: number, x: number, y: number, r
   doc.fill();
 }
 
-/** Tells whether a spot still shows no mark of a gravity: of very many marks those that lie on others are left out. */
-function spots(marks: number): (x: number, y: number, gravity: number) => boolean {
-  const taken = new Set<string>();
-  return (x, y, gravity) => {
-    if (marks <= MOST_ROWS) return true;
-    const spot = `${Math.round(x)} ${Math.round(y)} ${gravity}`;
-    const free = !taken.has(spot);
-    taken.add(spot);
-    return free;
-  };
-}
-
 function timeLine(page: Page, standard: Standard, { marks }: Judgement, { startedAt, seconds }: Times): void {
   const { severities } = compileStandard(standard);
   const whole = Math.max(60, seconds, ...marks.map(({ at }) => secondsSince(startedAt, at)));
@@ -184,7 +174,7 @@ function timeLine(page: Page, standard: Standard, { marks }: Judgement, { starte
       }
       page.label('minutes since the start', x, base + 16, w, 'right');
       let [last, row] = [-1e9, 0];
-      const free = spots(marks.length);
+      const free = freeSpots(marks.length, 1);
       for (const mark of marks) {
         const place = at(secondsSince(startedAt, mark.at));
         const gravity = severities.get(mark.severity)?.gravity ?? 1;
@@ -231,7 +221,7 @@ function map(page: Page, standard: Standard, { marks, drive }: Judgement, route:
         for (const point of rest) doc.lineTo(...at(point));
         doc.lineWidth(2).strokeColor(SOFT).stroke();
       }
-      const free = spots(placed.length);
+      const free = freeSpots(placed.length, 1);
       for (const { place, severity } of placed) {
         const gravity = severities.get(severity)?.gravity ?? 1;
         const [across, down] = at(place);
@@ -356,9 +346,6 @@ function limits(page: Page, standard: Standard, judgement: Judgement, startedAt:
   );
 }
 
-/** So many are printed: a long drive has half of that, and a book of marks helps nobody. */
-const MOST_ROWS = 250;
-
 function order(page: Page, standard: Standard, judgement: Judgement, startedAt: string): void {
   const { drive, marks } = judgement;
   const { itemOf, severities } = compileStandard(standard);
@@ -385,12 +372,12 @@ function order(page: Page, standard: Standard, judgement: Judgement, startedAt: 
     page.table(
       ['Time', 'Stage', 'What', 'Grade', 'Remark'],
       rows
-        .slice(0, MOST_ROWS)
+        .slice(0, MANY_MARKS)
         .map(({ at, cells }) => [clockText(secondsSince(startedAt, at)), stageAt(drive, at), ...cells]),
       [0.9, 1.1, 2.8, 1.1, 0.9],
     );
-  if (rows.length > MOST_ROWS)
-    page.text(`${rows.length - MOST_ROWS} more came after these; the table of marks has all of them.`);
+  if (rows.length > MANY_MARKS)
+    page.text(`${rows.length - MANY_MARKS} more came after these; the table of marks has all of them.`);
 }
 
 function ratings(page: Page, { drive }: Judgement): void {

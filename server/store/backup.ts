@@ -59,14 +59,14 @@ async function makeCopy(database: SQLite.Database, making: string): Promise<void
 /** Whoever else has an account on the machine reads nothing of the school. */
 export const OWNER_ONLY = 0o600;
 
-function appear(making: string, name: string): void {
+/** Gives a file its name once all of it is on disk. */
+export function appear(making: string, name: string): void {
   toDisk(making);
   renameSync(making, name);
   toDisk(dirname(name));
 }
 
-/** Has the system write what it still holds back of a file or folder. */
-export function toDisk(path: string): void {
+function toDisk(path: string): void {
   const opened = openSync(path, 'r');
   fsyncSync(opened);
   closeSync(opened);

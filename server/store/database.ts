@@ -4,6 +4,7 @@ import SQLite from 'better-sqlite3';
 import { Kysely, sql, SqliteDialect, type SqliteDatabase, type SqliteStatement } from 'kysely';
 import { integrityOf, OWNER_ONLY } from './backup';
 import { isNewest, migrate } from './migrate';
+import { NOTHING } from './nothing';
 import { DatabaseProblem } from './problem';
 import type { Tables } from './schema';
 
@@ -41,16 +42,10 @@ export async function openDatabase(file: string, to?: string): Promise<Database>
  * the one that says why.
  */
 function undoneAlready(sqlite: SQLite.Database): SqliteDatabase {
-  const nothing: SqliteStatement = {
-    reader: false,
-    all: () => [],
-    run: () => ({ changes: 0, lastInsertRowid: 0 }),
-    iterate: () => [][Symbol.iterator](),
-  };
   return {
     close: () => sqlite.close(),
     prepare: (text) =>
-      text === 'rollback' && !sqlite.inTransaction ? nothing : (sqlite.prepare(text) as SqliteStatement),
+      text === 'rollback' && !sqlite.inTransaction ? NOTHING : (sqlite.prepare(text) as SqliteStatement),
   };
 }
 

@@ -1,4 +1,4 @@
-import { createWriteStream, existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { createWriteStream, existsSync, readdirSync, rmSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
@@ -8,7 +8,7 @@ import { openPromise, type Entry, type ZipFile as ZipToRead } from 'yauzl';
 import { ZipFile } from 'yazl';
 import * as z from 'zod';
 import { checkShape, problemText } from '../../core/problems';
-import { integrityOf, OWNER_ONLY, toDisk } from './backup';
+import { appear, integrityOf, OWNER_ONLY } from './backup';
 import { openDatabase } from './database';
 import { lockDatabase } from './lock';
 import { appliedMigrations, isKnown } from './migrate';
@@ -69,8 +69,7 @@ export async function exportSchool(file: string, to: string, now: Date): Promise
     zip.end();
     rmSync(making, { force: true });
     await pipeline(zip.outputStream, createWriteStream(making, { mode: OWNER_ONLY }));
-    toDisk(making);
-    renameSync(making, to);
+    appear(making, to);
     return countsIn(file);
   } finally {
     sqlite.close();
@@ -184,7 +183,7 @@ export async function importSchool(from: string, file: string): Promise<Counts> 
     const db = await openDatabase(making);
     await db.destroy();
     for (const ending of ['', '-wal', '-shm']) rmSync(file + ending, { force: true });
-    renameSync(making, file);
+    appear(making, file);
     return countsIn(file);
   } finally {
     remove();

@@ -2,6 +2,7 @@ import type SQLite from 'better-sqlite3';
 import { Kysely, SqliteDialect, type SqliteDatabase, type SqliteStatement } from 'kysely';
 import { keepCopy } from './backup';
 import { migrations } from './migrations';
+import { NOTHING } from './nothing';
 import { DatabaseProblem } from './problem';
 
 const names = Object.keys(migrations);
@@ -75,13 +76,6 @@ function passingOver(sqlite: SQLite.Database): SqliteDatabase {
       throw error;
     }
   };
-  const unchanged = { changes: 0, lastInsertRowid: 0 };
-  const nothing: SqliteStatement = {
-    reader: false,
-    all: () => [],
-    run: () => unchanged,
-    iterate: () => [][Symbol.iterator](),
-  };
   return {
     close: () => undefined,
     prepare: (sql) =>
@@ -91,10 +85,10 @@ function passingOver(sqlite: SQLite.Database): SqliteDatabase {
         return {
           reader: statement.reader,
           all: (values) => statement.all(...values),
-          run: /^\s*insert/i.test(sql) ? (values) => unlessDone(() => run(values), unchanged) : run,
+          run: /^\s*insert/i.test(sql) ? (values) => unlessDone(() => run(values), NOTHING.run([])) : run,
           iterate: (values) => statement.iterate(...values),
         };
-      }, nothing),
+      }, NOTHING),
   };
 }
 

@@ -7,7 +7,6 @@ import {
   DialogContent,
   DialogTitle,
   FormControlLabel,
-  MenuItem,
   Switch,
   TextField,
   Typography,
@@ -22,7 +21,7 @@ import {
   useLessonsQuery,
   useMakeCalendarMutation,
 } from '../term';
-import { colour, ErrorNote, FileButton, localZone } from '../ui';
+import { colour, ErrorNote, FileButton, localZone, EndsAfter } from '../ui';
 import { dayTitle, dayOf, timeOf } from './days';
 import { calendarSpan, readCalendar, type CalendarRead } from './readCalendar';
 
@@ -48,19 +47,7 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
           </Typography>
           {made.error ? <ErrorNote title="No address was made">{errorText(made.error)}</ErrorNote> : null}
           <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mt: 2, mb: 2 }}>
-            <TextField
-              select
-              label="Ends after"
-              value={days}
-              onChange={(event) => setDays(Number(event.target.value))}
-              sx={{ minWidth: 140 }}
-            >
-              {DAYS.map((count) => (
-                <MenuItem key={count} value={count}>
-                  {count} days
-                </MenuItem>
-              ))}
-            </TextField>
+            <EndsAfter days={days} choices={DAYS} onChoose={setDays} />
             <FormControlLabel
               control={<Switch checked={fullNames} onChange={(_, on) => setFullNames(on)} />}
               label="Show full names (otherwise first names)"

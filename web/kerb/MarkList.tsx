@@ -1,11 +1,11 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, type Judgement, secondsSince, stageAt } from '../../core/marking';
+import { clockText, type Judgement, secondsSince, stageAt, MANY_MARKS } from '../../core/marking';
 import { moveMark, outsideMarks, runTitle, type Timed } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
-import { colour, Glyph, MANY, MoreButton } from '../ui';
+import { colour, Glyph, MoreButton } from '../ui';
 
 interface Props {
   readonly standard: Standard;
@@ -20,7 +20,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
     record({ kind: 'retract', of: event }, ...more);
   const { ask, guide } = useGuide({ standard, judgement, record, onRemove: remove });
   const { itemOf, severities } = compileStandard(standard);
-  const [shown, setShown] = useState(MANY);
+  const [shown, setShown] = useState(MANY_MARKS);
   const { marks, drive } = judgement;
   const outside = outsideMarks(standard, judgement);
   if (marks.length === 0) return null;
@@ -87,7 +87,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
           );
         })}
       </Box>
-      <MoreButton more={marks.length > shown} loading={false} onMore={() => setShown(shown + MANY)} />
+      <MoreButton more={marks.length > shown} loading={false} onMore={() => setShown(shown + MANY_MARKS)} />
       {guide}
     </Box>
   );

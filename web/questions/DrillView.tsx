@@ -1,5 +1,6 @@
 import { Box, Button, Chip, Stack, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
+import { firstName } from '../../core/names';
 import type { LearnerView, VehicleView } from '../../contract';
 import {
   afterAnswer,
@@ -132,7 +133,7 @@ export function DrillView({ learner, vehicle, chooser }: Props) {
             onClick={() => start('learner')}
             sx={{ minHeight: 76, flex: 1, fontSize: 20 }}
           >
-            {learner.name.split(' ')[0]} alone
+            {firstName(learner.name)} alone
           </Button>
         </Stack>
       )}

@@ -3,14 +3,14 @@ import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import type { TestView } from '../../contract';
 import { positionsOf, type Position } from '../../core/hotspot';
-import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
+import { secondsSince, clockText, type DriveMark, type Judgement, MANY_MARKS } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { Place } from '../../core/geo';
 import { useRouteQuery, useTrackQuery } from '../api';
 import { FeatureGlyph } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
-import { colour, Glyph, severityWord, MANY } from '../ui';
+import { colour, Glyph, severityWord } from '../ui';
 
 interface Props {
   readonly test: TestView;
@@ -28,7 +28,7 @@ export function DriveMap({ test, standard, judgement }: Props) {
     const position = positions[n];
     return position ? [{ mark, ...position }] : [];
   });
-  const placed = allPlaced.slice(0, MANY);
+  const placed = allPlaced.slice(0, MANY_MARKS);
   // Without its route nobody can say yet where the marks were made.
   if (test.route && isLoading) return null;
   if (placed.length === 0 && !test.route) return null;
@@ -37,9 +37,9 @@ export function DriveMap({ test, standard, judgement }: Props) {
       <Typography variant="h2" id="where" sx={{ mb: 1 }}>
         Where it was
       </Typography>
-      {allPlaced.length > MANY ? (
+      {allPlaced.length > MANY_MARKS ? (
         <Typography sx={{ mb: 1 }}>
-          The first {MANY} of {allPlaced.length} marks with a position are shown.
+          The first {MANY_MARKS} of {allPlaced.length} marks with a position are shown.
         </Typography>
       ) : null}
       {placed.length === 0 ? (

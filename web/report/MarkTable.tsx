@@ -1,10 +1,17 @@
 import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, countsNowhere, type Judgement, secondsSince, stageAt } from '../../core/marking';
+import {
+  clockText,
+  countsNowhere,
+  type Judgement,
+  secondsSince,
+  stageAt,
+  MANY_MARKS,
+} from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';
-import { Glyph, MoreButton, WideTable, MANY } from '../ui';
+import { Glyph, MoreButton, WideTable } from '../ui';
 
 interface Props {
   readonly standard: Standard;
@@ -21,7 +28,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
     record,
     onRemove: (event) => record({ kind: 'retract', of: event }),
   });
-  const [shown, setShown] = useState(MANY);
+  const [shown, setShown] = useState(MANY_MARKS);
   const { itemOf, severities } = compileStandard(standard);
   const { drive, marks } = judgement;
   const rows = [
@@ -111,7 +118,7 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
           {shown} of {rows.length} are shown here. The file of marks (Save as) has all of them.
         </Typography>
       ) : null}
-      <MoreButton more={rows.length > shown} loading={false} onMore={() => setShown(shown + MANY)} />
+      <MoreButton more={rows.length > shown} loading={false} onMore={() => setShown(shown + MANY_MARKS)} />
       {guide}
     </Box>
   );

@@ -10,9 +10,10 @@ import {
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
+import { firstName } from '../../core/names';
 import { errorText } from '../api';
 import { useEndShareMutation, useMakeShareMutation, useSharesQuery } from '../term';
-import { colour, dayText, ErrorNote, localZone } from '../ui';
+import { colour, dayText, ErrorNote, localZone, EndsAfter } from '../ui';
 
 const DAYS = [7, 30, 90] as const;
 
@@ -69,19 +70,7 @@ export function ShareDialog({
         </Typography>
         {error ? <ErrorNote title="The link was not made">{errorText(error)}</ErrorNote> : null}
         <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
-          <TextField
-            select
-            label="Ends after"
-            value={days}
-            onChange={(event) => setDays(Number(event.target.value))}
-            sx={{ minWidth: 140 }}
-          >
-            {DAYS.map((count) => (
-              <MenuItem key={count} value={count}>
-                {count} days
-              </MenuItem>
-            ))}
-          </TextField>
+          <EndsAfter days={days} choices={DAYS} onChoose={setDays} />
           <TextField
             select
             label="Name on the page: ask the learner"
@@ -89,7 +78,7 @@ export function ShareDialog({
             onChange={(event) => setFullName(event.target.value === 'full')}
             sx={{ minWidth: 280 }}
           >
-            <MenuItem value="first">{learner.split(' ')[0]}</MenuItem>
+            <MenuItem value="first">{firstName(learner)}</MenuItem>
             <MenuItem value="full">{learner}</MenuItem>
           </TextField>
           <Button variant="contained" onClick={create} disabled={isLoading}>

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { clockText, type Judgement, secondsSince, stageTitle } from '../../core/marking';
+import { clockText, freeSpots, type Judgement, secondsSince, stageTitle } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
-import { colour, GlyphShape, gravityColour, MANY } from '../ui';
+import { colour, GlyphShape, gravityColour } from '../ui';
 
 interface Props {
   readonly standard: Standard;
@@ -40,17 +40,8 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
         peg: true,
       })),
   ]);
-  // Of very many marks, those that lie on others are left out.
-  const taken = new Set<string>();
-  const dots =
-    stackedDots.length <= MANY
-      ? stackedDots
-      : stackedDots.filter(({ second, row, gravity }) => {
-          const spot = `${Math.round(x(second) / 3)} ${row} ${gravity}`;
-          const free = !taken.has(spot);
-          taken.add(spot);
-          return free;
-        });
+  const free = freeSpots(stackedDots.length, 1);
+  const dots = stackedDots.filter(({ second, row, gravity }) => free(x(second) / 3, row, gravity));
   function stacked<T extends { second: number }>(entries: readonly T[]): (T & { row: number })[] {
     const free: number[] = [];
     return [...entries]

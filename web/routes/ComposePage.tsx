@@ -13,6 +13,7 @@ import {
 import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { skipToken } from '@reduxjs/toolkit/query';
+import { firstName } from '../../core/names';
 import { skillWeights, weights } from '../../core/compose';
 import type { Place } from '../../core/geo';
 import type { Problem } from '../../core/problems';
@@ -236,7 +237,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
         {learner ? (
           <FormControlLabel
             control={<Checkbox checked={unlike} onChange={(event) => setUnlike(event.target.checked)} />}
-            label={`Unlike the last three routes of ${learner.name.split(' ')[0]}`}
+            label={`Unlike the last three routes of ${firstName(learner.name)}`}
           />
         ) : null}
         {state.step === 'looking' ? (
@@ -326,7 +327,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
 }
 
 const titleOf = (learner: string | null, minutes: number): string =>
-  learner ? `For ${learner.split(' ')[0]}, ${minutes} minutes` : `Composed, ${minutes} minutes`;
+  learner ? `For ${firstName(learner)}, ${minutes} minutes` : `Composed, ${minutes} minutes`;
 
 const partWords: Readonly<
   Record<keyof Omit<Composed['score'], 'total'>, readonly [title: string, why: string]>

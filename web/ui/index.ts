@@ -1,9 +1,9 @@
+export { EndsAfter } from './EndsAfter';
 export { FileButton } from './FileButton';
 export { Glyph, GlyphShape, gravityColour } from './Glyph';
 export { KeyList } from './KeyList';
 export { LightSwitch } from './LightSwitch';
 export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
-export { MANY } from './many';
 export { MoreButton } from './MoreButton';
 export { NumberField } from './NumberField';
 export { OpeningRow } from './OpeningRow';
