@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { Client } from '../server/testing';
-import { demoMock, faultEvent, scratchFolder, startServer } from '../server/testing';
+import type { Page, RouteSummary, RouteView } from '../contract';
+import {
+  Client,
+  demoMock,
+  faultEvent,
+  scratchFolder,
+  startServer,
+  type ServerProcess,
+} from '../server/testing';
 import { openDatabase } from '../server/store';
+import { heavyPages } from './heavyPages';
 import { printTable, figureOf, type Figure } from './table';
 
 const MARKS = 10_000;
@@ -21,15 +29,7 @@ export async function heavy(): Promise<void> {
   const learner = await fill(file);
   const server = await startServer('demo', file);
   try {
-    const { client, test } = await demoMock(server);
-    for (let seq = 1; seq <= MARKS; seq += 500) {
-      const events = Array.from({ length: 500 }, (_, n) => ({
-        ...faultEvent(seq + n),
-        at: new Date(Date.UTC(2026, 8, 14, 8) + (seq + n) * 250).toISOString(),
-      }));
-      const { status } = await client.post(`/tests/${test}/events`, { events });
-      if (status !== 200) throw new Error(`marks were answered with ${status}`);
-    }
+    const { client, test } = await longMock(server);
     const route = 'heavy-1';
     const figures: Figure[] = [];
     for (const path of [
@@ -57,11 +57,53 @@ export async function heavy(): Promise<void> {
       '/school/unreadable',
     ])
       figures.push(await timed(client, path, test));
+    figures.push(
+      ...(await heavyPages(server.address, [
+        [`/tests/${test}`, /Everything in order/],
+        [`/tests/${test}/kerb`, /Goals for the next lesson/],
+        [`/tests/${test}/deck`, /Driving faults/],
+        [`/learners/${learner}`, /Mocks/],
+        ['/mocks', /Tomas Wielgosz/],
+        ['/routes', /Heavy 60/],
+      ])),
+    );
     printTable(figures);
   } finally {
     await server.kill();
     folder.remove();
   }
+}
+
+/** A finished mock with ten thousand marks at positions along its route. */
+export async function longMock(
+  server: ServerProcess,
+): Promise<{ readonly client: Client; readonly test: string }> {
+  const first = new Client(server.address);
+  await first.post('/session/demo');
+  const [route] = ((await first.get('/routes')).body as Page<RouteSummary>).items;
+  if (!route) throw new Error('the demo has no route');
+  const { line } = ((await first.get(`/routes/${route.id}`)).body as RouteView).route;
+  const { client, test } = await demoMock(server, 'fault-ceiling', route.id);
+  const at = (n: number) => new Date(Date.UTC(2026, 8, 14, 8) + n * 250).toISOString();
+  const post = async (events: readonly object[]) => {
+    const { status } = await client.post(`/tests/${test}/events`, { events });
+    if (status !== 200) throw new Error(`marks were answered with ${status}`);
+  };
+  for (let seq = 1; seq <= MARKS; seq += 500)
+    await post(
+      Array.from({ length: 500 }, (_, n) => ({
+        ...faultEvent(seq + n),
+        at: at(seq + n),
+        place: line[Math.floor((line.length * (seq + n - 1)) / MARKS)],
+      })),
+    );
+  const stamped = (seq: number) => ({ id: randomUUID(), device: 'd1', seq, at: at(seq) });
+  await post([
+    { kind: 'end', how: 'finished', ...stamped(MARKS + 1) },
+    // Who has rated it has seen its verdict, and is not asked first.
+    { kind: 'rating', area: 'control', value: 5, by: 'instructor', ...stamped(MARKS + 2) },
+  ]);
+  return { client, test };
 }
 
 async function timed(client: Client, path: string, test: string): Promise<Figure> {

@@ -1,4 +1,4 @@
-import { frameAt } from './plane';
+import { frameAt, type Point } from './plane';
 import { bearing, distance, type Place } from './sphere';
 
 /** Metres from the start of a line to each of its points: nought first, the whole length last. */
@@ -68,27 +68,36 @@ export function nearestOn(
   to = Infinity,
 ): Nearest | null {
   const { toPoint } = frameAt(place);
-  let best: { readonly n: number; readonly share: number; readonly off: number } | null = null;
+  // Plain numbers and squared distances: a long drive asks for thousands of marks on hundreds of stretches.
+  let [best, bestShare, bestSquare] = [-1, 0, Infinity];
+  let before: Point | null = null;
   for (let n = 0; n + 1 < line.length; n += 1) {
     const start = metres[n] ?? 0;
     const end = metres[n + 1] ?? start;
-    if (end < from || start > to) continue;
-    const a = toPoint(line[n] ?? place);
+    if (end < from || start > to) {
+      before = null;
+      continue;
+    }
+    const a: Point = before ?? toPoint(line[n] ?? place);
     const b = toPoint(line[n + 1] ?? place);
+    before = b;
     const step = end - start;
     const least = step > 0 ? Math.max(0, (from - start) / step) : 0;
     const most = step > 0 ? Math.min(1, (to - start) / step) : 1;
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const square = dx * dx + dy * dy;
-    const foot = square > 0 ? -(a.x * dx + a.y * dy) / square : 0;
+    const dx = b.x - a.x;
+    const dy = b.y - a.y;
+    const length = dx * dx + dy * dy;
+    const foot = length > 0 ? -(a.x * dx + a.y * dy) / length : 0;
     const share = Math.min(most, Math.max(least, foot));
-    const off = Math.hypot(a.x + share * dx, a.y + share * dy);
-    if (!best || off < best.off) best = { n, share, off };
+    const x = a.x + share * dx;
+    const y = a.y + share * dy;
+    const square = x * x + y * y;
+    if (square < bestSquare) [best, bestShare, bestSquare] = [n, share, square];
   }
-  if (!best) return null;
-  const start = metres[best.n] ?? 0;
-  const along = start + best.share * ((metres[best.n + 1] ?? start) - start);
-  return { ...placeAlong(line, metres, along), off: best.off };
+  if (best < 0) return null;
+  const start = metres[best] ?? 0;
+  const along = start + bestShare * ((metres[best + 1] ?? start) - start);
+  return { ...placeAlong(line, metres, along), off: Math.sqrt(bestSquare) };
 }
 
 /** The part of a line between two distances along it, with its ends. */

@@ -1,5 +1,5 @@
 import { metresAlong, nearestOn, type Place } from '../geo';
-import { secondsSince, type Drive, type DriveMark } from '../marking';
+import type { Drive, DriveMark } from '../marking';
 import {
   featureHere,
   kindOfFeature,
@@ -47,7 +47,8 @@ export function positionsOf(
   const told = featuresTold(drive, route);
   const found = new Map<Told, Position | null>();
   let after = 0;
-  for (const mark of [...marks].sort((a, b) => secondsSince(b.at, a.at))) {
+  const timed = marks.map((mark) => ({ mark, time: Date.parse(mark.at) })).sort((a, b) => a.time - b.time);
+  for (const { mark } of timed) {
     const position = positionOf(told ? mark : { ...mark, feature: null }, route, metres, after);
     after = Math.max(after, position?.along ?? 0);
     found.set(mark, position);

@@ -23,7 +23,7 @@ describe('what the disk does', () => {
     ['SQLITE_FULL', 507, /disk of the server is full\. Make room/],
     ['SQLITE_READONLY_DIRECTORY', 503, /may not write/],
     ['SQLITE_CORRUPT', 503, /damaged\. Stop the server and bring back a backup/],
-    ['SQLITE_IOERR_WRITE', 503, /does not answer/],
+    ['SQLITE_IOERR_WRITE', 503, /can no longer be written/],
     ['SQLITE_BUSY', 503, /Try again/],
   ])('%s is told in words', async (code, status, words) => {
     const answer = await answerTo(coded(code));

@@ -72,6 +72,10 @@ function storageProblem(code: string): HttpProblem | null {
       'Retry-After': '2',
     });
   if (code.startsWith('SQLITE_IOERR'))
-    return new HttpProblem(503, 'Disk failed', `The disk of the server does not answer. ${kept}`);
+    return new HttpProblem(
+      503,
+      'Disk failed',
+      `The disk of the server failed, or can no longer be written to. ${kept}`,
+    );
   return null;
 }

@@ -2,6 +2,7 @@ import { afterAll, expect, it } from '@jest/globals';
 import { sql } from 'kysely';
 import { scratchFolder } from '../testing';
 import { codeOf, inTransaction, openDatabase } from '.';
+import { whyNotOpened } from './problem';
 
 const folder = scratchFolder();
 afterAll(() => folder.remove());
@@ -24,4 +25,14 @@ it('when there is no room for a transaction, that is what is said, and nothing o
   await db.insertInto('settings').values({ key: 'k', body: '{}', revision: 1 }).execute();
   expect(await db.selectFrom('settings').selectAll().execute()).toHaveLength(1);
   await db.destroy();
+});
+
+it.each([
+  ['EROFS', /a disk that can only be read/],
+  ['EACCES', /this user may not write there/],
+  ['SQLITE_NOTADB', /cannot be opened as a database: file is not a database/],
+])('a file that cannot be opened because of %s says so, and which file', (code, words) => {
+  const why = whyNotOpened('/srv/school.db', Object.assign(new Error('file is not a database'), { code }));
+  expect(why).toMatch(words);
+  expect(why).toContain('/srv/school.db');
 });

@@ -5,7 +5,7 @@ import { Kysely, sql, SqliteDialect, type SqliteDatabase, type SqliteStatement }
 import { integrityOf, OWNER_ONLY } from './backup';
 import { isNewest, migrate } from './migrate';
 import { NOTHING } from './nothing';
-import { DatabaseProblem } from './problem';
+import { DatabaseProblem, whyNotOpened } from './problem';
 import type { Tables } from './schema';
 
 export type Database = Kysely<Tables>;
@@ -61,8 +61,7 @@ export function openToRead(file: string): Database {
     database = new SQLite(file, { readonly: true, fileMustExist: true });
     newest = isNewest(database);
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    throw new DatabaseProblem(`${file} cannot be opened as a database: ${why}`);
+    throw new DatabaseProblem(whyNotOpened(file, error));
   }
   if (newest) return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
   database.close();
@@ -108,7 +107,6 @@ function connect(file: string): SQLite.Database {
     sqlite.pragma('busy_timeout = 5000');
     return sqlite;
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    throw new DatabaseProblem(`${file} cannot be opened as a database: ${why}`);
+    throw new DatabaseProblem(whyNotOpened(file, error));
   }
 }

@@ -7,7 +7,7 @@ import { copyDatabase, integrityOf } from './backup';
 import { openToRead, type Database } from './database';
 import { lockDatabase } from './lock';
 import { appliedMigrations, isKnown } from './migrate';
-import { DatabaseProblem } from './problem';
+import { DatabaseProblem, whyNotOpened } from './problem';
 import { standardOf } from './standards';
 import { drivesOfSchool } from './tests';
 import { unreadableRecords } from './unreadable';
@@ -161,7 +161,7 @@ export function openSchool(file: string): SQLite.Database {
     applied = appliedMigrations(sqlite);
   } catch (error) {
     sqlite?.close();
-    throw new DatabaseProblem(`${file} cannot be opened as a database: ${String(error)}`);
+    throw new DatabaseProblem(whyNotOpened(file, error));
   }
   if (applied.length > 0 && applied.every(isKnown)) return sqlite;
   sqlite.close();

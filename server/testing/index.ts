@@ -99,6 +99,7 @@ export class Client {
 export async function demoMock(
   server: ServerProcess,
   standard = 'fault-ceiling',
+  route: string | null = null,
 ): Promise<{ readonly client: Client; readonly test: string }> {
   const client = new Client(server.address);
   await client.post('/session/demo');
@@ -112,6 +113,7 @@ export async function demoMock(
     startedAt: '2026-09-14T08:00:00.000Z',
     zone: 'Europe/London',
     ready: [],
+    ...(route === null ? {} : { route }),
   });
   if (started.status !== 201) throw new Error(JSON.stringify(started.body));
   return { client, test };

@@ -23,11 +23,14 @@ export function DriveMap({ test, standard, judgement }: Props) {
   const { data, isLoading } = useRouteQuery(test.route?.id ?? skipToken);
   const { data: track } = useTrackQuery(test.id);
   const network = useNetwork(data?.route.network?.id ?? null);
-  const positions = positionsOf(judgement.marks, judgement.drive, data?.route ?? null);
-  const allPlaced = judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
-    const position = positions[n];
-    return position ? [{ mark, ...position }] : [];
-  });
+  const route = data?.route ?? null;
+  const allPlaced = useMemo(() => {
+    const positions = positionsOf(judgement.marks, judgement.drive, route);
+    return judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
+      const position = positions[n];
+      return position ? [{ mark, ...position }] : [];
+    });
+  }, [judgement, route]);
   const placed = allPlaced.slice(0, MANY_MARKS);
   // Without its route nobody can say yet where the marks were made.
   if (test.route && isLoading) return null;

@@ -61,7 +61,8 @@ export function RunningTotals({ standard, judgement, startedAt, seconds }: Props
             yaxis: {
               title: { text: title.toLowerCase() },
               rangemode: 'tozero',
-              dtick: row.max > 10 ? 5 : 2,
+              nticks: 8,
+              tickformat: 'd',
             },
             annotations: [
               {

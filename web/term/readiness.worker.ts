@@ -29,22 +29,17 @@ const worker = {
       since = performance.now();
     }
   },
-  /** How it stood after each mock, as it would have been said then for a test on that day. */
-  overTime(input: ReadinessInput): readonly Stood[] {
-    return [...input.evidence]
-      .sort((a, b) => a.at.localeCompare(b.at))
-      .map(({ at }) => {
-        const evidence = input.evidence.filter((mock) => mock.at <= at);
-        const { forecast, tests } = readinessOf({
-          ...input,
-          evidence,
-          day: at,
-          now: at,
-          hours: 0,
-          brief: true,
-        });
-        return { at, pass: forecast.pass, low: forecast.low, high: forecast.high, tests };
-      });
+  /** How it stood after each mock, as it would have been said then for a test on that day. Between two it listens. */
+  async overTime(input: ReadinessInput): Promise<readonly Stood[]> {
+    const stood: Stood[] = [];
+    for (const { at } of [...input.evidence].sort((a, b) => a.at.localeCompare(b.at))) {
+      const evidence = input.evidence.filter((mock) => mock.at <= at);
+      const then = { ...input, evidence, day: at, now: at, hours: 0, brief: true };
+      const { forecast, tests } = readinessOf(then);
+      stood.push({ at, pass: forecast.pass, low: forecast.low, high: forecast.high, tests });
+      await pause();
+    }
+    return stood;
   },
 };
 

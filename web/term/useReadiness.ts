@@ -126,20 +126,22 @@ export function useReadiness({
     () => (history && learner && view && standard && bank ? { learner, view, standard, bank } : null),
     [history, learner, view, standard, bank],
   );
+  // It waits for what stands first on the screen.
+  const found = held !== null && held.of === standard;
   useEffect(() => {
-    if (!thread || !past || !input) return;
+    if (!thread || !past || !input || !found) return;
     let current = true;
     thread.worker
       .overTime(input)
-      .then((found) => {
-        if (current) setStood({ of: past, found });
+      .then((stands) => {
+        if (current) setStood({ of: past, found: stands });
       })
       .catch(() => undefined);
     return () => {
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- not again for another day
-  }, [thread, past]);
+  }, [thread, past, found]);
 
   return {
     // What was worked out under another standard says nothing under this one.

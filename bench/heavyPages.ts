@@ -1,0 +1,60 @@
+import { chromium, type Page } from '@playwright/test';
+import { figureOf, type Figure } from './table';
+
+const RUNS = 3;
+
+/** Notes every stretch in which the page could not answer a touch, in milliseconds. */
+const watchBlocks = () => {
+  const blocks: number[] = [];
+  Object.assign(window, { blocks });
+  new PerformanceObserver((list) => {
+    for (const { duration } of list.getEntries()) blocks.push(duration);
+  }).observe({ type: 'longtask', buffered: true });
+};
+
+/**
+ * Pages as a person opens them in Chromium: until their main content shows, and the longest time that the page could
+ * not answer a touch.
+ *
+ * @param pages address of each, and words that only its main content has
+ */
+export async function heavyPages(
+  address: string,
+  pages: readonly (readonly [path: string, words: RegExp])[],
+): Promise<readonly Figure[]> {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium-headless-shell',
+    args: ['--no-sandbox', '--disable-dev-shm-usage'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await page.addInitScript(watchBlocks);
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Look round the demo school' }).click();
+    await page.getByRole('region', { name: 'Before today' }).waitFor();
+    const figures: Figure[] = [];
+    for (const [path, words] of pages) {
+      const [shown, blocked]: [number[], number[]] = [[], []];
+      for (let n = 0; n < RUNS; n += 1) {
+        const began = performance.now();
+        await page.goto(`${address}${path}`);
+        await page.getByRole('main').getByText(words).first().waitFor();
+        shown.push(performance.now() - began);
+        blocked.push(await longestBlock(page));
+      }
+      const what = path.replaceAll(/[0-9a-f-]{36}/g, '…');
+      figures.push(figureOf(`${what}, shown`, shown, 'under 1 s'));
+      figures.push(figureOf(`${what}, longest block`, blocked, 'under 1 s'));
+    }
+    return figures;
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Waits until the page rests, and tells its longest block. */
+async function longestBlock(page: Page): Promise<number> {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(1_500);
+  return page.evaluate(() => Math.max(0, ...(window as unknown as { blocks: number[] }).blocks));
+}
