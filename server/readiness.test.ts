@@ -391,7 +391,7 @@ describe('the report', () => {
           at,
           text: 'Private: nervous about the examiner.',
         },
-        { kind: 'note', id: randomUUID(), device: 'kerb', seq: 2, at, text: 'Goal: Looking earlier' },
+        { kind: 'goal', id: randomUUID(), device: 'kerb', seq: 2, at, text: 'Looking earlier' },
       ],
     });
     const { body } = await client.post(`/tests/${test.id}/shares`, { days: 7 });

@@ -1,22 +1,8 @@
 import type { Happening, Standard } from '../standard';
-import type { DriveEvent, EventOf } from './event';
+import { rulesOf, type DriveEvent, type EventOf } from './event';
+import type { Effects } from './kinds';
+import type { DriveMark } from './mark';
 import { inOrder, retractedIds } from '../log';
-
-/** A fault on record, after regrades and sorts. */
-export interface DriveMark {
-  /** The event that it came from: a fault, the sort of a peg, or a question. */
-  readonly by: string;
-  readonly at: string;
-  readonly item: string;
-  readonly severity: string;
-  /** What it was first marked as, when it was regraded since. */
-  readonly regradedFrom: string | null;
-  readonly run: string | null;
-  readonly source: 'fault' | 'sort' | 'question';
-  readonly peg: string | null;
-  readonly feature: string | null;
-  readonly place: { readonly lat: number; readonly lon: number } | null;
-}
 
 export interface DrivePeg {
   readonly id: string;
@@ -26,7 +12,7 @@ export interface DrivePeg {
 
 /** What was taken back, and can be restored: retracting each of `retracts` brings it back. */
 export interface TakenBack {
-  readonly event: Exclude<DriveEvent, EventOf<'retract' | 'fix' | 'end'>>;
+  readonly event: DriveEvent;
   readonly retracts: readonly string[];
 }
 
@@ -41,6 +27,8 @@ export interface Drive {
   readonly questions: readonly EventOf<'question'>[];
   readonly interventions: readonly EventOf<'intervention'>[];
   readonly notes: readonly EventOf<'note'>[];
+  /** What the next lesson is for. */
+  readonly goals: readonly EventOf<'goal'>[];
   readonly ratings: readonly EventOf<'rating'>[];
   readonly said: readonly EventOf<'said'>[];
   readonly fixes: readonly EventOf<'fix'>[];
@@ -73,59 +61,21 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
 
   const regrades = new Map(only('regrade').map(({ of, severity }) => [of, severity]));
   const sorts = new Map(only('sort').map((sort) => [sort.of, sort]));
-  const allowedAttempts = 1 + (standard.questions?.retries ?? 0);
 
   const marks: DriveMark[] = [];
   const happenings: Happening[] = [];
-  const mark = (first: Omit<DriveMark, 'regradedFrom'>) => {
-    const { by, at, item, run, source, peg, feature, place } = first;
-    const severity = regrades.get(by) ?? first.severity;
-    const regradedFrom = severity === first.severity ? null : first.severity;
-    marks.push({ by, at, item, severity, regradedFrom, run, source, peg, feature, place });
-    happenings.push({ kind: 'mark', by, at, item, severity, run });
+  const effects: Effects = {
+    standard,
+    mark: ({ by, at, item, severity: first, run, source, peg, feature, place }) => {
+      const severity = regrades.get(by) ?? first;
+      const regradedFrom = severity === first ? null : first;
+      marks.push({ by, at, item, severity, regradedFrom, run, source, peg, feature, place });
+      happenings.push({ kind: 'mark', by, at, item, severity, run });
+    },
+    happens: (happening) => happenings.push(happening),
+    sortOf: (flag) => sorts.get(flag),
   };
-
-  for (const event of valid) {
-    switch (event.kind) {
-      case 'fault': {
-        const { id: by, at, item, severity, run = null, feature = null, place = null } = event;
-        mark({ by, at, item, severity, run, feature, place, source: 'fault', peg: null });
-        break;
-      }
-      case 'peg': {
-        const { id: peg, at, run = null, feature = null, place = null } = event;
-        const sort = sorts.get(peg);
-        for (const { item, severity } of sort?.faults ?? [])
-          mark({ by: sort?.id ?? peg, at, item, severity, run, feature, place, source: 'sort', peg });
-        break;
-      }
-      case 'question': {
-        const { questions } = standard;
-        if (!questions || event.right || event.attempt < allowedAttempts) break;
-        const { id: by, at, part } = event;
-        const entry = { item: questions.item[part], severity: questions.severity, run: null, peg: null };
-        mark({ by, at, ...entry, feature: null, place: null, source: 'question' });
-        break;
-      }
-      case 'manoeuvre':
-        happenings.push({
-          kind: 'run',
-          by: event.id,
-          at: event.at,
-          run: event.run,
-          manoeuvre: event.manoeuvre,
-          phase: event.phase,
-        });
-        break;
-      case 'measure': {
-        const { id: by, at, measure, value, run = null } = event;
-        happenings.push({ kind: 'measure', by, at, measure, value, run });
-        break;
-      }
-      default:
-        break;
-    }
-  }
+  for (const event of valid) rulesOf(event).effect?.(event, effects);
 
   return {
     marks,
@@ -140,17 +90,15 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     questions: only('question'),
     interventions: only('intervention'),
     notes: only('note'),
+    goals: only('goal'),
     ratings: only('rating'),
     said: only('said'),
     fixes: only('fix'),
     end: only('end').at(-1) ?? null,
-    lastAt: valid.findLast(({ kind }) => !afterwards.has(kind))?.at ?? null,
+    lastAt: valid.findLast((event) => rulesOf(event).when === 'driving')?.at ?? null,
     takenBack: gone.size === 0 ? [] : takenBackOf(ordered, valid, gone),
   };
 }
-
-/** What is done with a log later, at the debrief or on another day. */
-const afterwards: ReadonlySet<DriveEvent['kind']> = new Set(['retract', 'regrade', 'sort', 'note', 'rating']);
 
 function takenBackOf(
   ordered: readonly DriveEvent[],
@@ -166,8 +114,7 @@ function takenBackOf(
   );
   return ordered.flatMap((event): TakenBack[] => {
     if (!gone.has(event.id)) return [];
-    // A drive that was reopened is ended anew, or goes on.
-    if (event.kind === 'retract' || event.kind === 'fix' || event.kind === 'end') return [];
+    if (!rulesOf(event).undone) return [];
     if (event.kind === 'fault' && moved.has(`${event.at} ${event.item}`)) return [];
     const of = retracts.get(event.id);
     return of ? [{ event, retracts: of }] : [];

@@ -1,11 +1,12 @@
-export { eventProblems } from './check';
+export { eventChecker } from './check';
 export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
-export { driveOf, ratingsBy, type Drive, type DriveMark, type DrivePeg, type TakenBack } from './drive';
+export { driveOf, ratingsBy, type Drive, type DrivePeg, type TakenBack } from './drive';
 export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
   eventSchema,
   headerSchema,
   parseEvent,
+  rulesOf,
   type DriveEvent,
   type EventBody,
   type EventKind,
@@ -37,12 +38,8 @@ export {
   type Log,
 } from './log';
 export {
-  GOAL,
-  goalsOf,
-  HILL_START,
   isMissing,
   planOf,
-  PULL_UP,
   questionName,
   questionsDue,
   stageSeconds,
@@ -50,7 +47,7 @@ export {
   type QuestionDue,
 } from './plan';
 export { openRun, runsOf, type Run } from './run';
-export { firstStage, stageAt, stageNow, stages, stagesDone, stagesOf, stageTitle } from './stages';
+export { firstStage, stageAt, stageNow, stagesDone, stagesOf } from './stages';
 export {
   breachWords,
   countedWords,
@@ -65,3 +62,6 @@ export {
   type DriveResult,
 } from './words';
 export { freeSpots, MANY_MARKS } from './spots';
+export { HILL_START, PULL_UP } from './kinds';
+export type { DriveMark } from './mark';
+export { markWords, runTitle, stages, stageTitle } from './titles';

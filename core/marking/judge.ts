@@ -9,7 +9,8 @@ import {
   type Standard,
   type Verdict,
 } from '../standard';
-import { driveOf, type Drive, type DriveMark } from './drive';
+import { driveOf, type Drive } from './drive';
+import type { DriveMark } from './mark';
 import type { DriveEvent } from './event';
 import { planOf, planVerdict, type PlanEntry, type PlannedDrive } from './plan';
 

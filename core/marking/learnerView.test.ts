@@ -21,7 +21,7 @@ const all: readonly EventBody[] = [
   { kind: 'said', feature: where.feature, text: 'Turn left at the mill' },
   { kind: 'intervention', by: 'pedal' },
   { kind: 'note', text: 'Family trouble.' },
-  { kind: 'note', text: 'Goal: look first' },
+  { kind: 'goal', text: 'look first' },
   { kind: 'rating', area: 'control', value: 4, by: 'learner' },
   { kind: 'pause' },
   { kind: 'resume' },
@@ -45,7 +45,7 @@ describe('what a learner is shown of a log', () => {
       'retract',
     ])
       expect(text).not.toContain(secret);
-    expect(text).toContain('Goal: look first');
+    expect(text).toContain('look first');
   });
 
   it('comes to the same verdict, pull-ups of the plan included, wherever they were', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { eventsOf, instant, standardWith } from '../testing';
-import { eventProblems } from './check';
+import { eventChecker } from './check';
 import { clockText, elapsedSeconds, isPaused } from './clock';
 import { driveOf } from './drive';
 import { readLog, readLogUnder, writeLog, type Log } from './log';
@@ -80,13 +80,22 @@ describe('a log file', () => {
     );
   });
 
+  it('reads goals of earlier versions, which were notes that began so', () => {
+    const read = readLog(lines(header, ...eventsOf([{ kind: 'note', text: 'Goal: Look in the mirrors' }])));
+    expect(read.ok && driveOf(standardWith(), read.value.events)).toMatchObject({
+      goals: [{ kind: 'goal', text: 'Look in the mirrors' }],
+      notes: [],
+    });
+  });
+
   it('refuses a regrade to a severity that its mark cannot have', () => {
     const regrade = eventsOf([
       { kind: 'fault', item: 'answer', severity: 'minor' },
       { kind: 'regrade', of: 'e1', severity: 'grave' },
     ]);
-    expect(eventProblems(standardWith(), regrade, (n) => `events[${n}]`)).toEqual([
-      { path: 'events[1].severity', message: 'grave cannot be given for answer; allowed: minor' },
+    expect(regrade.map(eventChecker(standardWith(), regrade))).toEqual([
+      [],
+      [{ path: 'severity', message: 'grave cannot be given for answer; allowed: minor' }],
     ]);
   });
 });

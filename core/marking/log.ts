@@ -1,6 +1,6 @@
 import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem } from '../problems';
 import type { Standard } from '../standard';
-import { eventProblems } from './check';
+import { eventChecker } from './check';
 import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
 import { inOrder } from '../log';
 
@@ -60,7 +60,10 @@ export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
     .split(/\r?\n/)
     .flatMap((line, n) => (line.trim() === '' ? [] : [n + 1]))
     .slice(1);
-  const problems = eventProblems(standard, events, (n) => `line ${eventLines[n] ?? n + 2}`);
+  const check = eventChecker(standard, events);
+  const problems = events.flatMap((event, n) =>
+    check(event).map(({ path, message }) => ({ path: `line ${eventLines[n] ?? n + 2}.${path}`, message })),
+  );
   return problems.length > 0 ? failed(problems) : log;
 }
 

@@ -3,7 +3,8 @@ import { eventsOf, firstTest, instant, standardWith } from '../testing';
 import { driveOf } from './drive';
 import { parseEvent } from './event';
 import { judge } from './judge';
-import { HILL_START, planOf, PULL_UP, questionsDue, stageSeconds } from './plan';
+import { HILL_START, PULL_UP } from './kinds';
+import { planOf, questionsDue, stageSeconds } from './plan';
 import { resultOf, resultWords } from './words';
 
 const drivePlan = {

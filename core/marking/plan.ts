@@ -3,13 +3,8 @@ import type { PlanVerdict, Standard } from '../standard';
 import { elapsedSeconds } from './clock';
 import type { Drive } from './drive';
 import { isFixedCourse, manoeuvresDue } from './due';
+import { PULL_UP } from './kinds';
 import { runsOf } from './run';
-
-/** Directions that are counted against the plan of a drive, as the `feature` of what was said. */
-export const PULL_UP = 'pull-up';
-export const HILL_START = 'hill-start';
-/** A note that begins so is a goal for the next lesson, which the learner sees too. */
-export const GOAL = 'Goal: ';
 
 export type QuestionPart = 'explain' | 'demonstrate';
 
@@ -160,9 +155,3 @@ export function stageSeconds(
     return sum + elapsedSeconds({ pauses: drive.pauses, end: null }, event.at, until);
   }, 0);
 }
-
-/** Goals for the next lesson, as they were set at the kerb. */
-export const goalsOf = ({
-  notes,
-}: Pick<Drive, 'notes'>): readonly { readonly id: string; readonly text: string }[] =>
-  notes.flatMap(({ id, text }) => (text.startsWith(GOAL) ? [{ id, text: text.slice(GOAL.length) }] : []));

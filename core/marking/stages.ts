@@ -3,21 +3,7 @@ import type { Drive } from './drive';
 import { isFixedCourse } from './due';
 import type { Judgement } from './judge';
 import { isMissing, questionsDue, type PlanEntry } from './plan';
-
-/** The order of a mock, as every school of testing keeps it; ids go into the log, words onto the screen. */
-export const stages = [
-  { id: 'papers', title: 'Papers' },
-  { id: 'checks', title: 'Checks' },
-  { id: 'question', title: 'Question' },
-  { id: 'drive', title: 'Drive' },
-  { id: 'independent', title: 'Independent' },
-  { id: 'manoeuvre', title: 'Manoeuvre' },
-  { id: 'return', title: 'Return' },
-] as const;
-
-export type StageId = (typeof stages)[number]['id'];
-
-export const stageTitle = (id: string): string => stages.find((stage) => stage.id === id)?.title ?? id;
+import { stages, stageTitle, type StageId } from './titles';
 
 /** Skills that are seen to before anybody gets in. */
 const PAPERS: ReadonlySet<string> = new Set(['papers', 'eyesight']);

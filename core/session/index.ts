@@ -4,4 +4,4 @@ export { moveMark, outsideMarks, type OutsideMark } from './outside';
 export { STEP_IN_SECONDS, stepInOpen } from './stepIn';
 export type { Timed } from './timed';
 export { lastTouch, type Touch } from './undo';
-export { eventWords, markWords, runTitle } from './words';
+export { eventWords } from './words';

@@ -1,5 +1,5 @@
 import { inOrder, retractedIds } from '../log';
-import type { DriveEvent, EventKind } from '../marking';
+import { rulesOf, type DriveEvent } from '../marking';
 import type { Standard } from '../standard';
 import { eventWords } from './words';
 
@@ -10,27 +10,6 @@ export interface Touch {
   /** What it was, such as "Giving way, driving fault". */
   readonly words: string;
 }
-
-/** What a touch can record and undo: positions come by themselves, an undo is no touch, an end is reopened. */
-const kinds: Readonly<Record<EventKind, boolean>> = {
-  stage: true,
-  fault: true,
-  retract: false,
-  regrade: true,
-  peg: true,
-  sort: true,
-  question: true,
-  manoeuvre: true,
-  measure: true,
-  fix: false,
-  said: true,
-  intervention: true,
-  note: true,
-  rating: false,
-  pause: true,
-  resume: true,
-  end: false,
-};
 
 /**
  * The last touch on a drive that still stands, of whatever kind; null when nothing is left to undo. Events of one
@@ -43,7 +22,9 @@ export function lastTouch(standard: Standard, events: readonly DriveEvent[]): To
   const ordered = inOrder(events);
   const gone = retractedIds(ordered);
   const begun = ordered.find(({ kind }) => kind === 'stage')?.id;
-  const standing = ordered.filter(({ id, kind }) => kinds[kind] && !gone.has(id) && id !== begun);
+  const standing = ordered.filter(
+    (event) => rulesOf(event).undone && !gone.has(event.id) && event.id !== begun,
+  );
   const last = standing.at(-1);
   if (!last) return null;
   if (last.kind === 'resume') {

@@ -78,7 +78,9 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
   const seconds = elapsedSeconds(judgement.drive, test.startedAt, judgement.drive.end?.at ?? test.startedAt);
   page.heading(1, `Mock test of ${test.learner.name}`);
   page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
-  if (lacksLetters(JSON.stringify([test, standard, judgement.drive.notes, route?.title])))
+  if (
+    lacksLetters(JSON.stringify([test, standard, judgement.drive.notes, judgement.drive.goals, route?.title]))
+  )
     page.text(
       'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
       { colour: SOFT, size: 9 },
@@ -365,6 +367,7 @@ function order(page: Page, standard: Standard, judgement: Judgement, startedAt: 
     })),
     ...drive.interventions.map(({ at, by }) => ({ at, cells: ['The instructor stepped in', by, ''] })),
     ...drive.notes.map(({ at, text }) => ({ at, cells: [text, 'note', ''] })),
+    ...drive.goals.map(({ at, text }) => ({ at, cells: [text, 'goal', ''] })),
   ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   page.heading(2, 'Everything in order');
   if (rows.length === 0) page.text('Nothing was marked or noted.');

@@ -10,7 +10,7 @@ import {
   type TestView,
 } from '../../contract';
 import {
-  eventProblems,
+  eventChecker,
   headerOf,
   judge,
   logFileName,
@@ -167,16 +167,11 @@ async function checkEvents(
   // What a regrade may say depends on its mark, which may have come in an earlier batch.
   const regrades = wellFormed.some(({ event }) => event.kind === 'regrade');
   const earlier = regrades ? (await eventsOf(db, test.id)).events : [];
-  const unknown = eventProblems(
-    await standardHeld(db, test),
-    wellFormed.map(({ event }) => event),
-    (at) => String(wellFormed[at]?.n),
-    earlier,
-  );
-  for (const { path, message } of unknown) {
-    const [n, ...rest] = path.split('.');
-    problems[Number(n)]?.push({ path: rest.join('.'), message });
-  }
+  const check = eventChecker(await standardHeld(db, test), [
+    ...earlier,
+    ...wellFormed.map(({ event }) => event),
+  ]);
+  for (const { event, n } of wellFormed) problems[n]?.push(...check(event));
   const held = { ...(await lengthsOf(db, test.id)) };
   for (const { event, n } of sound()) {
     const kind = event.kind === 'fix' ? 'fixes' : 'events';

@@ -2,6 +2,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from '@jest/globals';
 import SQLite from 'better-sqlite3';
 import { Kysely, sql, SqliteDialect } from 'kysely';
+import { parseEvent } from '../../core/marking';
 import { nameKey } from '../../core/names';
 import { scratchFolder } from '../testing';
 import { openDatabase } from './database';
@@ -211,4 +212,28 @@ describe('migrations', () => {
     writeFileSync(text, 'this is a letter to a friend, and it is rather longer than a header');
     await expect(openDatabase(text)).rejects.toThrow(/cannot be opened as a database/);
   });
+});
+
+it('makes goals of the notes that began so, and leaves other notes and broken records as they are', async () => {
+  const file = folder.path('goals.db');
+  await earlierSchool(file, '009-names-in-calendars');
+  const sqlite = new SQLite(file);
+  const note = (id: string, text: string) =>
+    JSON.stringify({ kind: 'note', id, device: 'd', seq: 1, at: '2026-09-14T08:00:00.000Z', text });
+  const bodies = [note('g', `Goal: ${'Look earlier. '.repeat(20)}`), note('n', 'goal: not one'), '{broken'];
+  const insert = sqlite.prepare(
+    `insert into events (test, id, device, seq, at, body) values ('t', ?, 'd', 1, '', ?)`,
+  );
+  bodies.forEach((body, n) => insert.run(`x${n}`, body));
+  sqlite.close();
+  await (await openDatabase(file)).destroy();
+  const after = new SQLite(file);
+  const kept = after.prepare(`select body from events where id like 'x%' order by id`).pluck().all();
+  after.close();
+  expect(kept.slice(1)).toEqual(bodies.slice(1));
+  const goal = parseEvent(JSON.parse(String(kept[0])));
+  expect(goal).toMatchObject({ ok: true, value: { kind: 'goal', id: 'g' } });
+  expect(goal.ok && goal.value.kind === 'goal' && goal.value.text).toBe(
+    'Look earlier. '.repeat(20).slice(0, 200),
+  );
 });

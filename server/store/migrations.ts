@@ -19,6 +19,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '007-names-on-links': { up: namesOnLinks },
   '008-names-and-licence-tests': { up: namesAndLicenceTests },
   '009-names-in-calendars': { up: namesInCalendars },
+  '010-goals-as-events': { up: goalsAsEvents },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -171,6 +172,14 @@ async function namesAndLicenceTests(db: Kysely<unknown>): Promise<void> {
 /** Calendars had full names always; from now on their makers choose. */
 async function namesInCalendars(db: Kysely<unknown>): Promise<void> {
   await sql`update links set full_name = 1 where kind = 'calendar'`.execute(db);
+}
+
+/** Goals for the next lesson were notes that began with a word; each of their events is the same as before. */
+async function goalsAsEvents(db: Kysely<unknown>): Promise<void> {
+  await sql`update events set body = json_set(json_remove(body, '$.of'), '$.kind', 'goal',
+      '$.text', substr(json_extract(body, '$.text'), 7, 200))
+    where json_valid(body) and json_extract(body, '$.kind') = 'note'
+      and substr(json_extract(body, '$.text'), 1, 6) = 'Goal: '`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
-import type { Judgement } from '../../core/marking';
-import { markWords, moveMark, outsideMarks, runTitle } from '../../core/session';
+import { markWords, runTitle, type Judgement } from '../../core/marking';
+import { moveMark, outsideMarks } from '../../core/session';
 import type { Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { colour } from '../ui';

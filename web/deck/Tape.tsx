@@ -1,8 +1,8 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
-import { markWords } from '../../core/session';
+import { markWords, secondsSince, clockText, type DriveMark, type Judgement } from '../../core/marking';
+
 import { compileStandard, type Standard } from '../../core/standard';
 import { colour, Glyph, PegSign, severityWord, tokens } from '../ui';
 

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, type Judgement, secondsSince, stageAt, MANY_MARKS } from '../../core/marking';
-import { moveMark, outsideMarks, runTitle, type Timed } from '../../core/session';
+import { runTitle, clockText, type Judgement, secondsSince, stageAt, MANY_MARKS } from '../../core/marking';
+import { moveMark, outsideMarks, type Timed } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
 import type { RecordTouch } from '../log';
 import { useGuide } from '../grading';

@@ -1,10 +1,10 @@
 import { Autocomplete, Box, Button, TextField, Typography } from '@mui/material';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import type { TestView } from '../../contract';
 import { beliefs, cleanNow, prioritiesOf, todayWords, type Priority } from '../../core/coaching';
-import { positionsOf } from '../../core/hotspot';
-import { cleanSections, clockText, GOAL, goalsOf, secondsSince, type Judgement } from '../../core/marking';
+import { positionsOf, type Position } from '../../core/hotspot';
+import { cleanSections, clockText, secondsSince, type Judgement } from '../../core/marking';
 import { markedItems } from '../../core/readiness';
 import { featureKindOf, type FeatureKindId } from '../../core/route';
 import type { Standard } from '../../core/standard';
@@ -24,16 +24,30 @@ interface Props {
 /** The talk: what was good, three things to work on and why these, and goals for the next lesson. */
 export function Talk({ test, standard, judgement, record }: Props) {
   const { readiness, evidence, error } = useReadiness({ learner: test.learner.id, standard: standard.id });
-  const priorities = prioritiesOf(standard, judgement, readiness?.forecast.gains ?? []);
-  const before = (evidence?.evidence ?? [])
-    .filter(({ at }) => at < test.startedAt)
-    .sort((a, b) => b.at.localeCompare(a.at))
-    .map((mock) => markedItems(standard, mock));
   const { data } = useRouteQuery(test.route?.id ?? skipToken);
-  const positions = positionsOf(judgement.marks, judgement.drive, data?.route ?? null);
-  // While the route loads nobody knows yet where the marks were made.
-  const kinds = test.route && !data ? [] : positions.map((position) => position?.kind ?? null);
-  const good = cleanNow(standard, judgement, test, before);
+  const route = data?.route ?? null;
+  const gains = readiness?.forecast.gains;
+  // Each step of the forecast draws this again; what the marks tell is the same until one is added.
+  const kinds = useMemo(
+    // While the route loads nobody knows yet where the marks were made.
+    () => (test.route && !route ? [] : positionsOf(judgement.marks, judgement.drive, route).map(kindAt)),
+    [judgement, route, test.route],
+  );
+  const priorities = useMemo(
+    () => prioritiesOf(standard, judgement, gains ?? []),
+    [standard, judgement, gains],
+  );
+  const items = useMemo(
+    () => priorities.map((priority) => workItem(priority, judgement, kinds, { standard, test })),
+    [priorities, judgement, kinds, standard, test],
+  );
+  const good = useMemo(() => {
+    const before = (evidence?.evidence ?? [])
+      .filter(({ at }) => at < test.startedAt)
+      .sort((a, b) => b.at.localeCompare(a.at))
+      .map((mock) => markedItems(standard, mock));
+    return cleanNow(standard, judgement, test, before);
+  }, [standard, judgement, test, evidence]);
   return (
     <>
       <Box component="section" aria-labelledby="good" sx={{ mt: 4 }}>
@@ -67,9 +81,7 @@ export function Talk({ test, standard, judgement, record }: Props) {
         {priorities.length === 0 ? (
           <Typography>Nothing went wrong, and nothing stands out. Another route, then.</Typography>
         ) : (
-          <WorkOn
-            items={priorities.map((priority) => workItem(priority, judgement, kinds, { standard, test }))}
-          />
+          <WorkOn items={items} />
         )}
       </Box>
       <Goals {...{ judgement, record, priorities }} />
@@ -77,6 +89,8 @@ export function Talk({ test, standard, judgement, record }: Props) {
     </>
   );
 }
+
+const kindAt = (position: Position | null): FeatureKindId | null => position?.kind ?? null;
 
 /** Sections that were driven and had no mark. */
 function cleanWords(standard: Standard, judgement: Judgement, test: TestView): string {
@@ -128,11 +142,11 @@ function Goals({
   priorities,
 }: Pick<Props, 'judgement' | 'record'> & { readonly priorities: readonly Priority[] }) {
   const [text, setText] = useState('');
-  const goals = goalsOf(judgement.drive);
+  const { goals } = judgement.drive;
   const offers = priorities
     .map(({ label }) => label)
     .filter((label) => !goals.some((goal) => goal.text === label));
-  const add = (goal: string) => record({ kind: 'note', text: `${GOAL}${goal}` });
+  const add = (goal: string) => record({ kind: 'goal', text: goal });
   return (
     <Box component="section" aria-labelledby="goals" sx={{ mt: 4 }}>
       <Typography variant="h2" id="goals">

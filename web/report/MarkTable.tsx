@@ -61,6 +61,14 @@ export function MarkTable({ standard, judgement, startedAt, record }: Props) {
       grade: by,
       remark: [],
     })),
+    ...drive.goals.map(({ at, text }) => ({
+      at,
+      ask: null,
+      gravity: null,
+      what: text,
+      grade: 'goal',
+      remark: [],
+    })),
     ...drive.notes
       .filter(({ of }) => !marks.some(({ by }) => by === of))
       .map(({ at, text }) => ({ at, ask: null, gravity: null, what: text, grade: 'note', remark: [] })),

@@ -5,7 +5,6 @@ import { prioritiesOf, ratedAreas, todayWords } from '../../core/coaching';
 import {
   clockText,
   elapsedSeconds,
-  goalsOf,
   judge,
   ratingsBy,
   secondsSince,
@@ -98,7 +97,7 @@ export function SharedPage() {
 }
 
 function Goals({ judgement }: { readonly judgement: Judgement }) {
-  const goals = goalsOf(judgement.drive);
+  const { goals } = judgement.drive;
   if (goals.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="goals">

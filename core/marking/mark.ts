@@ -1,0 +1,15 @@
+/** A fault on record, after regrades and sorts. */
+export interface DriveMark {
+  /** The event that it came from: a fault, the sort of a peg, or a question. */
+  readonly by: string;
+  readonly at: string;
+  readonly item: string;
+  readonly severity: string;
+  /** What it was first marked as, when it was regraded since. */
+  readonly regradedFrom: string | null;
+  readonly run: string | null;
+  readonly source: 'fault' | 'sort' | 'question';
+  readonly peg: string | null;
+  readonly feature: string | null;
+  readonly place: { readonly lat: number; readonly lon: number } | null;
+}
