@@ -42,6 +42,21 @@ export default ts.config(
     },
   },
   {
+    // What is done in a mock is an action; only core/session makes events of it.
+    files: ['web/**/*.{ts,tsx}', 'server/demo/**/*.ts'],
+    ignores: ['**/*.test.{ts,tsx}', 'web/drill/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "Property[key.name='kind'] > Literal[value=/^(stage|fault|retract|regrade|peg|sort|question|manoeuvre|measure|fix|said|intervention|goal|rating|pause|resume)$/]",
+          message: 'an event is made by core/session: use an action',
+        },
+      ],
+    },
+  },
+  {
     files: ['web/**/*.{ts,tsx}'],
     languageOptions: { globals: globals.browser },
     plugins: { 'react-hooks': hooks },

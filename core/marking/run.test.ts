@@ -24,6 +24,7 @@ describe('a run', () => {
       manoeuvre: 'garage',
       side: 'left',
       since: instant(20),
+      attemptSince: instant(20),
       clocked: true,
       stoppedAt: null,
       attempts: 1,

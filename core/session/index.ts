@@ -1,6 +1,8 @@
-export { countAsFull, endDrive, runsBeside, startRun, stopRun } from './runs';
+export { act, type Acted, type Action, type Session, type Where } from './act';
+export { MOST_GOALS, refusalWords, type Refusal } from './refusal';
+export { logOf, type DoneAt } from './logOf';
 export { limitsInView, type LimitInView } from './limitsInView';
-export { moveMark, outsideMarks, type OutsideMark } from './outside';
+export { outsideMarks, type OutsideMark } from './outside';
 export { STEP_IN_SECONDS, stepInOpen } from './stepIn';
 export type { Timed } from './timed';
 export { lastTouch, type Touch } from './undo';

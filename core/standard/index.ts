@@ -18,6 +18,7 @@ export {
   type CheckedStandard,
 } from './parse';
 export { markProblems } from './references';
+export { stepRun, unstartedRun, type RunState } from './run';
 export {
   MOST,
   STANDARD_FORMAT,

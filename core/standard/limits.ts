@@ -1,5 +1,6 @@
 import { compileStandard, type Compiled, type Rule } from './compile';
 import type { Happening, Mark, RunStep } from './happening';
+import { stepRun, unstartedRun, type RunState } from './run';
 import type { Standard } from './schema';
 
 /** Where a total is kept: over the whole test, or apart for each section, item, run or attempt. */
@@ -56,15 +57,8 @@ interface Tally {
   readonly from: string[];
 }
 
-interface RunState {
-  readonly manoeuvre: string;
-  /** Milliseconds; the clock step wins over the start. */
-  startedAt: number | null;
-  clocked: boolean;
-  segmentAt: number | null;
-  attempt: number;
-  stopped: boolean;
-}
+/** The runs of a drive as far as they have come; replaced at each of their steps. */
+type Runs = Map<string, { readonly manoeuvre: string; readonly state: RunState }>;
 
 /**
  * Works out every limit of a standard over happenings in time order: the one evaluator behind tally,
@@ -189,21 +183,11 @@ function scopeKey(scope: Scope): string {
   }
 }
 
-type Runs = ReadonlyMap<string, RunState>;
-
 function runsOf(happenings: readonly Happening[]): Runs {
-  const runs = new Map<string, RunState>();
-  for (const happening of happenings) {
-    if (happening.kind !== 'run' || runs.has(happening.run)) continue;
-    runs.set(happening.run, {
-      manoeuvre: happening.manoeuvre,
-      startedAt: null,
-      clocked: false,
-      segmentAt: null,
-      attempt: 0,
-      stopped: false,
-    });
-  }
+  const runs: Runs = new Map();
+  for (const happening of happenings)
+    if (happening.kind === 'run' && !runs.has(happening.run))
+      runs.set(happening.run, { manoeuvre: happening.manoeuvre, state: unstartedRun });
   return runs;
 }
 
@@ -211,8 +195,10 @@ const manoeuvreOf = (runs: Runs, run: string | null): string | null =>
   run === null ? null : (runs.get(run)?.manoeuvre ?? null);
 
 function runScope(per: 'manoeuvre' | 'attempt', run: string, runs: Runs): Scope {
-  return per === 'manoeuvre' ? { per, run } : { per, run, attempt: Math.max(1, runs.get(run)?.attempt ?? 1) };
+  return per === 'manoeuvre' ? { per, run } : { per, run, attempt: attemptOf(runs.get(run)?.state) };
 }
+
+const attemptOf = (run: RunState | undefined): number => Math.max(1, run?.attempts ?? 1);
 
 /** Null when the mark counts, and its place in every cap that it matches is taken; else the cap that is full. */
 function takeFromCaps(compiled: Compiled, taken: Map<string, number>, mark: Mark, runs: Runs) {
@@ -273,45 +259,19 @@ function addReading(
 function addRunStep(compiled: Compiled, book: TallyBook, step: RunStep, runs: Runs): void {
   const run = runs.get(step.run);
   if (!run) return;
-  const before = { ...run, attempt: Math.max(1, run.attempt) };
-  moveRun(run, step);
+  const before = run.state;
+  const now = stepRun(before, step.phase, step.at);
+  runs.set(step.run, { manoeuvre: run.manoeuvre, state: now });
   for (const rule of compiled.rules) {
     if (!rule.matchesRun(run.manoeuvre)) continue;
     const { per } = rule.limit;
     if (per === 'section' || per === 'item') continue;
     const scope: Scope = per === 'test' ? { per } : runScope(per, step.run, runs);
     book.open(rule, scope);
-    if (rule.of === 'seconds') addSeconds(book, rule, scope, step, before, run);
+    if (rule.of === 'seconds') addSeconds(book, rule, scope, step, before, now);
     else if (rule.of === 'attempts' && step.phase === 'attempt') book.add(rule, scope, 1, step);
     else if (rule.of === 'movements' && step.phase === 'movement') book.add(rule, scope, 1, step);
     else if (rule.of === 'shunts' && step.phase === 'shunt') book.add(rule, scope, 1, step);
-  }
-}
-
-function moveRun(run: RunState, step: RunStep): void {
-  const now = Date.parse(step.at);
-  switch (step.phase) {
-    case 'start':
-      run.startedAt ??= now;
-      run.segmentAt ??= now;
-      return;
-    case 'clock':
-      if (run.clocked) return;
-      run.clocked = true;
-      run.startedAt = now;
-      if (run.attempt <= 1) run.segmentAt = now;
-      return;
-    case 'attempt':
-      run.attempt += 1;
-      if (run.attempt > 1) run.segmentAt = now;
-      return;
-    case 'stop':
-    case 'end':
-      run.stopped = true;
-      return;
-    case 'movement':
-    case 'shunt':
-      return;
   }
 }
 
@@ -324,14 +284,14 @@ function addSeconds(
   before: RunState,
   now: RunState,
 ): void {
-  if (before.stopped) return;
-  const at = Date.parse(step.at);
+  if (before.stoppedAt !== null) return;
+  const secondsSince = (since: string) => Math.max(0, Date.parse(step.at) - Date.parse(since)) / 1000;
   if (scope.per === 'attempt') {
-    const nextAttempt = step.phase === 'attempt' && now.attempt > 1;
-    if (!now.stopped && !nextAttempt) return;
-    if (before.segmentAt === null) return;
-    book.add(rule, { ...scope, attempt: before.attempt }, Math.max(0, at - before.segmentAt) / 1000, step);
-  } else if (now.stopped && before.startedAt !== null) {
-    book.add(rule, scope, Math.max(0, at - before.startedAt) / 1000, step);
+    const nextAttempt = step.phase === 'attempt' && now.attempts > 1;
+    if (now.stoppedAt === null && !nextAttempt) return;
+    if (before.attemptSince === null) return;
+    book.add(rule, { ...scope, attempt: attemptOf(before) }, secondsSince(before.attemptSince), step);
+  } else if (now.stoppedAt !== null && before.since !== null) {
+    book.add(rule, scope, secondsSince(before.since), step);
   }
 }

@@ -1,6 +1,7 @@
-import { PULL_UP, type DriveEvent, type EventBody } from '../../core/marking';
+import { PULL_UP, type DriveEvent } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
 import { areaOf, ratedAreas } from '../../core/coaching';
+import { logOf, type Action } from '../../core/session';
 import { compileStandard, manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
 import type { DemoLearner } from './people';
 import { between, pick, poisson, uuidFrom } from './random';
@@ -68,13 +69,11 @@ export function demoDrive(
     readonly cutShort: boolean;
   },
 ): DriveEvent[] {
-  const device = 'demo-tablet';
-  const log: DriveEvent[] = [];
+  const planned: Planned[] = [];
   const minutes = between(random, 36, 43) * (mock.cutShort ? 0.5 : 1);
-  const at = (minute: number) => new Date(mock.startedAt.getTime() + minute * 60_000).toISOString();
-  const add = (minute: number, event: EventBody): string => {
+  const add = (minute: number, action: Action): string => {
     const id = uuidFrom(random);
-    log.push({ ...event, id, device, seq: log.length + 1, at: at(minute) } as DriveEvent);
+    planned.push({ minute, id, action });
     return id;
   };
   const blend = ([first, last]: readonly [number, number]) => first + (last - first) * mock.progress;
@@ -88,7 +87,7 @@ export function demoDrive(
     ['manoeuvre', minutes * 0.82],
     ['return', minutes * 0.92],
   ] as const;
-  for (const [stage, minute] of stages) add(minute, { kind: 'stage', stage });
+  for (const [stage, minute] of stages) add(minute, { do: 'stage', stage });
 
   const until = minutes - 1;
   // A stream of its own, so that the questions do not change the faults.
@@ -96,16 +95,16 @@ export function demoDrive(
   const told = pick(questions, EXPLAIN);
   const shown = pick(questions, DEMONSTRATE);
   const answered = random() < 0.55 + 0.4 * mock.progress;
-  add(2.6, { kind: 'question', question: told, part: 'explain', right: answered, attempt: 1 });
+  add(2.6, { do: 'question', question: told, part: 'explain', right: answered, attempt: 1 });
   if (!answered)
-    add(3, { kind: 'question', question: told, part: 'explain', right: random() < 0.6, attempt: 2 });
+    add(3, { do: 'question', question: told, part: 'explain', right: random() < 0.6, attempt: 2 });
   const demonstrated = random() < 0.8;
-  const demonstrate = { kind: 'question', question: shown, part: 'demonstrate' } as const;
+  const demonstrate = { do: 'question', question: shown, part: 'demonstrate' } as const;
   add(minutes * 0.35, { ...demonstrate, right: demonstrated, attempt: 1 });
   if (!demonstrated) add(minutes * 0.35 + 0.4, { ...demonstrate, right: questions() < 0.5, attempt: 2 });
   for (let n = 0; n < (standard.drive?.pullUps ?? 0); n += 1)
     add(minutes * (0.12 + 0.08 * n), {
-      kind: 'said',
+      do: 'say',
       feature: PULL_UP,
       text: 'Pull up on the left when it is safe',
     });
@@ -119,21 +118,48 @@ export function demoDrive(
   const [small, gravest] = countingSeverities(standard);
   for (let n = poisson(random, blend(who.faults)); n > 0; n -= 1) {
     const item = pickWeighted(random, weighted(standard, who, small));
-    if (item) add(minuteFor(item), { kind: 'fault', item: item.id, severity: small, run: null });
+    if (item) add(minuteFor(item), { do: 'mark', item: item.id, severity: small });
   }
   if (random() < blend(who.grave)) {
     const item = pickWeighted(random, weighted(standard, who, gravest));
     const minute = between(random, 6, until);
-    if (random() < 0.5) add(minute, { kind: 'intervention', by: pick(random, ['voice', 'wheel', 'pedal']) });
-    if (item) add(minute + 0.05, { kind: 'fault', item: item.id, severity: gravest, run: null });
+    if (random() < 0.5) add(minute, { do: 'step-in', by: pick(random, ['voice', 'wheel', 'pedal']) });
+    if (item) add(minute + 0.05, { do: 'mark', item: item.id, severity: gravest });
   }
-  for (let n = 0; n < mock.pegs; n += 1) add(between(random, 5, until), { kind: 'peg', run: null });
-  if (random() < 0.35) add(between(random, 6, until), { kind: 'note', text: pick(random, NOTES) });
-  regradeOne(random, standard, log, add, until);
-  add(minutes, { kind: 'end', how: 'finished' });
-  rate(mock.test, standard, who, log, (event) => add(minutes + 2, event));
+  for (let n = 0; n < mock.pegs; n += 1) add(between(random, 5, until), { do: 'flag' });
+  if (random() < 0.35) add(between(random, 6, until), { do: 'note', text: pick(random, NOTES) });
+  regradeOne(random, standard, planned, add, until);
+  add(minutes, { do: 'end', how: 'finished', countedBecause: null });
+  rate(mock.test, standard, who, planned, (action) => add(minutes + 2, action));
   drivenManoeuvres(mock.test, standard, minutes, add);
-  return log;
+  return recorded(standard, mock, planned);
+}
+
+/** What is done in a mock, and when. */
+interface Planned {
+  readonly minute: number;
+  /** Of the event that it records. */
+  readonly id: string;
+  readonly action: Action;
+}
+
+/** The log of what was planned, recorded in the order of time as the marking screen does it. */
+function recorded(
+  standard: Standard,
+  { test, startedAt }: { readonly test: string; readonly startedAt: Date },
+  planned: readonly Planned[],
+): DriveEvent[] {
+  // A stream of its own, so that what an action records besides does not change the faults.
+  const random = randomFrom(seedOf(`events ${test}`));
+  const done = [...planned]
+    .sort((a, b) => a.minute - b.minute)
+    .map(({ minute, id, action }) => ({
+      action,
+      id,
+      at: new Date(startedAt.getTime() + minute * 60_000).toISOString(),
+    }));
+  const start = { retest: false, startedAt: startedAt.toISOString() };
+  return logOf(standard, start, done, { device: 'demo-tablet', newId: () => uuidFrom(random) });
 }
 
 /** Both rate each area of the drive out of ten: the instructor by what was marked, the learner as they see it. */
@@ -141,20 +167,20 @@ function rate(
   test: string,
   standard: Standard,
   who: DemoLearner,
-  log: readonly DriveEvent[],
-  add: (event: EventBody) => void,
+  planned: readonly Planned[],
+  add: (action: Action) => void,
 ): void {
   const random = randomFrom(seedOf(`ratings ${test}`));
   const { itemOf } = compileStandard(standard);
-  const marked = log.flatMap((event) =>
-    event.kind === 'fault' ? [areaOf(itemOf(event.item).item.skill)] : [],
+  const marked = planned.flatMap(({ action }) =>
+    action.do === 'mark' ? [areaOf(itemOf(action.item).item.skill)] : [],
   );
   const held = (value: number) => Math.min(10, Math.max(1, Math.round(value)));
   for (const { id: area } of ratedAreas(standard)) {
     const value = held(9 - 1.4 * marked.filter((of) => of === area).length);
     const own = held(value + (who.sureness ?? 0.4) + between(random, -1.2, 1.2));
-    add({ kind: 'rating', area, value: own, by: 'learner' });
-    add({ kind: 'rating', area, value, by: 'instructor' });
+    add({ do: 'rate', area, value: own, by: 'learner' });
+    add({ do: 'rate', area, value, by: 'instructor' });
   }
 }
 
@@ -163,7 +189,7 @@ function drivenManoeuvres(
   test: string,
   standard: Standard,
   minutes: number,
-  add: (minute: number, event: EventBody) => string,
+  add: (minute: number, action: Action) => string,
 ): void {
   const random = randomFrom(seedOf(`manoeuvres ${test}`));
   const plan = standard.drive?.manoeuvres;
@@ -174,10 +200,9 @@ function drivenManoeuvres(
   kinds.forEach((kind, n) => {
     const found = standard.manoeuvres.find((one) => one.kind === kind);
     if (!found) return;
-    const run = uuidFrom(random);
     const from = minutes * 0.82 + (n * minutes * 0.09) / kinds.length;
-    add(from, { kind: 'manoeuvre', run, manoeuvre: found.id, phase: 'start' });
-    add(from + 0.4, { kind: 'manoeuvre', run, manoeuvre: found.id, phase: 'end' });
+    add(from, { do: 'start-run', manoeuvre: found.id, side: null });
+    add(from + 0.4, { do: 'stop-run' });
   });
 }
 
@@ -185,17 +210,18 @@ function drivenManoeuvres(
 function regradeOne(
   random: Random,
   standard: Standard,
-  log: readonly DriveEvent[],
-  add: (minute: number, event: EventBody) => string,
+  planned: readonly Planned[],
+  add: (minute: number, action: Action) => string,
   until: number,
 ): void {
-  const fault = log.find(({ kind }) => kind === 'fault');
-  if (fault?.kind !== 'fault' || random() > 0.2) return;
-  const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === fault.item);
+  const fault = planned.find(({ action }) => action.do === 'mark');
+  if (fault?.action.do !== 'mark' || random() > 0.2) return;
+  const marked = fault.action.item;
+  const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === marked);
   const noted = standard.severities.find(({ gravity }) => gravity === 0);
   if (noted && item?.severities.includes(noted.id))
-    add(until, { kind: 'regrade', of: fault.id, severity: noted.id });
-  else add(until, { kind: 'retract', of: fault.id });
+    add(until, { do: 'regrade', mark: fault.id, severity: noted.id });
+  else add(until, { do: 'take-back', events: [fault.id] });
 }
 
 function countingSeverities(standard: Standard): [smallest: string, gravest: string] {

@@ -1,6 +1,7 @@
 import { metresAlong, placeAlong, roundedPlace, type Place } from '../../core/geo';
 import type { DriveEvent } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf } from '../../core/random';
+import { logOf, type Action } from '../../core/session';
 import { featureKindOf, timingOf, type Feature, type Route } from '../../core/route';
 import type { Standard } from '../../core/standard';
 import { between } from './random';
@@ -66,19 +67,21 @@ export function onRoute(
     return { ...event, at: instant(along), place, feature: feature.id };
   });
   if (!tracked) return marked;
+  const start = { retest: false, startedAt: instant(0) };
   const fixes: DriveEvent[] = [];
   for (let second = 0; second < timing.seconds; second += FIX_EVERY) {
     const along = timing.along(second);
-    fixes.push({
-      kind: 'fix',
-      id: `${test}-fix-${fixes.length}`,
-      device: 'demo-receiver',
-      seq: fixes.length + 1,
-      at: instant(along),
+    const position: Action = {
+      do: 'position',
       ...off(placeAlong(route.line, metres, along), 4),
       accuracy: 8,
       speed: Math.round(10 * timing.speed(along)) / 10,
-    });
+      at: instant(along),
+    };
+    // Each by itself: every one is kept, however near the one before it is.
+    const one = { action: position, at: position.at, id: `${test}-fix-${fixes.length}` };
+    const [fix] = logOf(standard, start, [one], { device: 'demo-receiver', newId: () => one.id });
+    if (fix) fixes.push({ ...fix, seq: fixes.length + 1 });
   }
   return [...marked, ...fixes];
 }

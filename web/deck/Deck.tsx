@@ -1,7 +1,6 @@
-import { v4 as newId } from 'uuid';
 import Tune from '@mui/icons-material/TuneOutlined';
 import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   type DueManoeuvre,
@@ -10,7 +9,6 @@ import {
   isMissing,
   isPaused,
   type Judgement,
-  keepsFix,
   manoeuvresDue,
   openRun,
   planOf,
@@ -20,9 +18,9 @@ import {
   stagesDone,
   stagesOf,
 } from '../../core/marking';
-import { endDrive, limitsInView, startRun, stopRun } from '../../core/session';
+import { limitsInView } from '../../core/session';
 import { limitOf, usualItems, type Item, type Severity } from '../../core/standard';
-import type { OpenDrive, RecordTouch } from '../log';
+import type { OpenDrive, DoAction } from '../log';
 import { usePosition, useReceiver, type Fix } from '../position';
 import { PadGrid, padSeverities, SectionTiles, searchItems, severityByKeys } from '../pads';
 import { colour, KeyList, Wren } from '../ui';
@@ -56,7 +54,7 @@ import { useWakeLock } from './useWakeLock';
 interface Props {
   readonly drive: OpenDrive;
   readonly judgement: Judgement;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 const keys = [
@@ -75,7 +73,7 @@ const keys = [
 ] as const;
 
 /** The marking screen. Everything on it is one touch; sorting out comes later, when the car stands. */
-export function Deck({ drive, judgement, record }: Props) {
+export function Deck({ drive, judgement, act }: Props) {
   const { test, standard } = drive;
   const wide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const navigate = useNavigate();
@@ -87,15 +85,12 @@ export function Deck({ drive, judgement, record }: Props) {
   const [hand, setHand] = useHand();
   useWakeLock();
   const { receiver, ...places } = useReceiver();
-  const lastFix = useRef<Fix | null>(null);
   const keepFix = useCallback(
     (fix: Fix) => {
-      if (!keepsFix(lastFix.current, fix)) return;
-      lastFix.current = fix;
-      const { lat, lon, accuracy, speed } = fix;
-      record({ kind: 'fix', lat, lon, accuracy, speed });
+      const { lat, lon, accuracy, speed, at } = fix;
+      act({ do: 'position', lat, lon, accuracy, speed, at });
     },
-    [record],
+    [act],
   );
   const position = usePosition(receiver, keepFix);
   // A yard has no road to follow.
@@ -130,9 +125,7 @@ export function Deck({ drive, judgement, record }: Props) {
   const { said, mark, undo, undoLast, peg, ask, guide, asking } = useMarking({
     standard,
     judgement,
-    events: drive.events,
-    record,
-    run: running?.run ?? null,
+    act,
     placeNow: position.placeNow,
     featureNow,
   });
@@ -141,10 +134,10 @@ export function Deck({ drive, judgement, record }: Props) {
     type('');
   });
   const typed = useLatest(type);
-  const undone = useLatest((event: string, what: string) => undo([event], what));
-  const steppedIn = useLatest((by: StepInBy) => record({ kind: 'intervention', by }));
+  const undone = useLatest((event: string, what: string) => undo({ do: 'take-back', events: [event] }, what));
+  const steppedIn = useLatest((by: StepInBy) => act({ do: 'step-in', by }));
   const changeStage = useLatest((id: string) => {
-    record({ kind: 'stage', stage: id });
+    act({ do: 'stage', stage: id });
     setArea(null);
   });
   const chooseArea = useLatest((id: string | null) => {
@@ -152,14 +145,14 @@ export function Deck({ drive, judgement, record }: Props) {
     setArea(id);
   });
 
-  const startManoeuvre = (due: DueManoeuvre) => {
+  const startManoeuvre = ({ manoeuvre: { id }, side }: DueManoeuvre) => {
     setOpen(null);
     setArea(null);
-    record(...startRun(standard, judgement.drive, due, newId()));
+    act({ do: 'start-run', manoeuvre: id, side });
   };
 
   const end = (how: EventOf<'end'>['how'], countedBecause: string | null) => {
-    record(...endDrive(judgement.drive, how, countedBecause));
+    act({ do: 'end', how, countedBecause });
     void navigate(`/tests/${test.id}/kerb`);
   };
 
@@ -178,12 +171,10 @@ export function Deck({ drive, judgement, record }: Props) {
     onPeg: peg,
     onUndo: undoLast,
     onHelp: () => setOpen('keys'),
-    onPause: () => record({ kind: 'pause' }),
+    onPause: () => act({ do: 'pause' }),
     onClock: () => {
-      if (!running) return;
-      const { run, manoeuvre: of, clocked } = running;
-      if (manoeuvre?.clock && !clocked) record({ kind: 'manoeuvre', run, manoeuvre: of, phase: 'clock' });
-      else record(...stopRun(standard, judgement.drive, running));
+      // Its clock first, where it has one that does not run yet.
+      if (act({ do: 'step-run', step: 'clock' }).refused) act({ do: 'stop-run' });
     },
     onNext: () => {
       const next = due.find(({ done }) => done === 0);
@@ -228,7 +219,7 @@ export function Deck({ drive, judgement, record }: Props) {
   ) : null;
 
   const panel = running ? (
-    <RunPanel {...{ standard, judgement, record }} run={running} retest={test.retest} />
+    <RunPanel {...{ standard, judgement, act }} run={running} retest={test.retest} />
   ) : course ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
@@ -238,12 +229,12 @@ export function Deck({ drive, judgement, record }: Props) {
       {stepIn.open ? (
         <StepInBanner drive={judgement.drive} event={stepIn.open} onClose={stepIn.close} />
       ) : null}
-      <OutsideMarks {...{ standard, judgement, record }} />
+      <OutsideMarks {...{ standard, judgement, act }} />
     </>
   );
   const plan = (
     <PlanPanel
-      {...{ standard, record }}
+      {...{ standard, act }}
       drive={judgement.drive}
       startedAt={test.startedAt}
       onAsk={() => setOpen('question')}
@@ -260,9 +251,7 @@ export function Deck({ drive, judgement, record }: Props) {
       {standard.manoeuvres.length > 0 ? (
         <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
       ) : null}
-      <Press onClick={() => record({ kind: 'pause' })}>
-        {wide ? 'Stop marking, watch the road' : 'Pause'}
-      </Press>
+      <Press onClick={() => act({ do: 'pause' })}>{wide ? 'Stop marking, watch the road' : 'Pause'}</Press>
       <Press onClick={() => setOpen('end')}>{wide ? 'End the drive' : 'End'}</Press>
     </>
   );
@@ -294,7 +283,7 @@ export function Deck({ drive, judgement, record }: Props) {
       {wide ? (
         <Middle data-hand={hand}>
           <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>
-            {ribbon ? <RibbonPanel ribbon={ribbon} record={record} /> : areas(2)}
+            {ribbon ? <RibbonPanel ribbon={ribbon} act={act} /> : areas(2)}
           </Column>
           <Column>
             <NotStored drive={drive} />
@@ -324,7 +313,7 @@ export function Deck({ drive, judgement, record }: Props) {
           </Box>
           {ribbon ? (
             <Box sx={{ pt: 1.25 }}>
-              <RibbonPanel ribbon={ribbon} record={record} strip />
+              <RibbonPanel ribbon={ribbon} act={act} strip />
             </Box>
           ) : null}
           <Box sx={{ pt: 1.25 }}>{areas(0)}</Box>
@@ -349,7 +338,7 @@ export function Deck({ drive, judgement, record }: Props) {
       >
         {said}
       </Box>
-      <PausedCover open={paused} onResume={() => record({ kind: 'resume' })} />
+      <PausedCover open={paused} onResume={() => act({ do: 'resume' })} />
       <ManoeuvreDialog
         open={open === 'manoeuvre'}
         due={due}
@@ -368,7 +357,7 @@ export function Deck({ drive, judgement, record }: Props) {
       ) : null}
       {open === 'question' ? (
         <QuestionDialog
-          {...{ standard, record }}
+          {...{ standard, act }}
           test={test}
           due={questionsDue(standard, judgement.drive)}
           onClose={() => setOpen(null)}

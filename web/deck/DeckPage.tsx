@@ -15,7 +15,7 @@ export function DeckPage() {
         <DriveNotOpen onScreen={onScreen} />
       </Box>
     );
-  const { drive, judgement, record } = onScreen;
+  const { drive, judgement, act } = onScreen;
   const { end } = judgement.drive;
   if (end)
     return (
@@ -27,7 +27,7 @@ export function DeckPage() {
               <Button component={Link} to={`/tests/${test}/kerb`} variant="contained">
                 To the verdict
               </Button>
-              <Button variant="outlined" onClick={() => record({ kind: 'retract', of: end.id })}>
+              <Button variant="outlined" onClick={() => act({ do: 'reopen' })}>
                 Take the end back and go on
               </Button>
             </Stack>
@@ -39,7 +39,7 @@ export function DeckPage() {
     );
   return (
     <SnackbarProvider maxSnack={2} anchorOrigin={{ vertical: 'top', horizontal: 'center' }}>
-      <Deck drive={drive} judgement={judgement} record={record} />
+      <Deck drive={drive} judgement={judgement} act={act} />
     </SnackbarProvider>
   );
 }

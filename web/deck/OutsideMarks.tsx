@@ -1,19 +1,19 @@
 import { Box } from '@mui/material';
 import { markWords, runTitle, type Judgement } from '../../core/marking';
-import { moveMark, outsideMarks } from '../../core/session';
+import { outsideMarks } from '../../core/session';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { colour } from '../ui';
 import { Banner, Press } from './frame';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** Marks that count nowhere as they stand are told at once, and offered to the manoeuvre before or after. */
-export function OutsideMarks({ standard, judgement, record }: Props) {
+export function OutsideMarks({ standard, judgement, act }: Props) {
   const outside = outsideMarks(standard, judgement).slice(-2);
   return outside.map(({ mark, runs }) => (
     <Banner key={`${mark.by} ${mark.item}`} role="status" style={{ borderColor: colour('ochre') }}>
@@ -22,7 +22,7 @@ export function OutsideMarks({ standard, judgement, record }: Props) {
         {runs.length > 0 ? ' outside a manoeuvre.' : '; a manoeuvre that starts now can take it.'}
       </Box>
       {runs.map((run) => (
-        <Press key={run.run} type="button" onClick={() => record(...moveMark(judgement, mark, run.run))}>
+        <Press key={run.run} type="button" onClick={() => act({ do: 'move', mark, run: run.run })}>
           Count it in {runTitle(standard, run)}
         </Press>
       ))}

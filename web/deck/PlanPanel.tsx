@@ -4,14 +4,14 @@ import { useEffect, useState } from 'react';
 import { HILL_START, isMissing, planOf, planWords, PULL_UP, type Drive } from '../../core/marking';
 import { kindOfFeature } from '../../core/route';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { colour, tokens } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly drive: Drive;
   readonly startedAt: string;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
   readonly onAsk: () => void;
 }
 
@@ -23,7 +23,7 @@ const directions = [
 ] as const;
 
 /** The drive plan as far as it has come; pull-ups and hill starts are counted by one touch. */
-export function PlanPanel({ standard, drive, startedAt, record, onAsk }: Props) {
+export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
   const [now, setNow] = useState(() => new Date().toISOString());
   useEffect(() => {
     const timer = setInterval(() => setNow(new Date().toISOString()), TICK);
@@ -56,7 +56,7 @@ export function PlanPanel({ standard, drive, startedAt, record, onAsk }: Props) 
         {counted.map(({ feature, label, text }) => {
           const times = drive.said.filter((event) => kindOfFeature(event.feature) === feature).length;
           return (
-            <Act key={feature} type="button" onClick={() => record({ kind: 'said', feature, text })}>
+            <Act key={feature} type="button" onClick={() => act({ do: 'say', feature, text })}>
               {label} <b>{times}</b>
             </Act>
           );

@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { questionName, type QuestionDue } from '../../core/marking';
 import type { TestView } from '../../contract';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { allEssential, KeyPoints, useBank, useDraw } from '../questions';
 import { colour, tokens } from '../ui';
 
@@ -22,7 +22,7 @@ interface Props {
   readonly test: TestView;
   readonly due: readonly QuestionDue[];
   readonly onClose: () => void;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 const words = {
@@ -37,7 +37,7 @@ const words = {
 } as const;
 
 /** The next question of the standard: read out, its key points ticked, tried again as often as is allowed. */
-export function QuestionDialog({ standard, test, due, onClose, record }: Props) {
+export function QuestionDialog({ standard, test, due, onClose, act }: Props) {
   const phone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const bank = useBank();
   const draw = useDraw(bank, standard, test);
@@ -55,8 +55,8 @@ export function QuestionDialog({ standard, test, due, onClose, record }: Props) 
   const answer = (right: boolean) => {
     if (!next?.attempt) return;
     const { part, attempt } = next;
-    record({
-      kind: 'question',
+    act({
+      do: 'question',
       question: next.question ?? question?.id ?? questionName(next),
       part,
       right,

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { memo } from 'react';
 import type { Feature, RibbonItem, Route } from '../../core/route';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { distanceText, FeatureGlyph, featureText } from '../features';
 import { colour, tokens } from '../ui';
 import { Press } from './frame';
@@ -9,7 +9,7 @@ import type { Ribbon } from './useRibbon';
 
 interface Props {
   readonly ribbon: Ribbon;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
   /** One short strip, for an upright phone. */
   readonly strip?: boolean;
 }
@@ -20,7 +20,7 @@ const SHOWN = 900;
 const ROW = 66;
 
 /** The route as it comes nearer: what to say, what follows, and how far it is. */
-export const RibbonPanel = memo(function RibbonPanel({ ribbon, record, strip = false }: Props) {
+export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = false }: Props) {
   const { route, items, along, off, hot, by, step } = ribbon;
   const ahead = items.filter((item) => item.along > along - (by === 'touch' ? -1 : 30));
   const direction = ahead.find(
@@ -29,8 +29,7 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, record, strip = f
   const say = direction?.what === 'feature' ? direction.direction : null;
   const due = say !== null && say.main.along <= along + 25;
   const said = () => {
-    if (direction?.what === 'feature' && say)
-      record({ kind: 'said', feature: direction.id, text: say.main.text });
+    if (direction?.what === 'feature' && say) act({ do: 'say', feature: direction.id, text: say.main.text });
     if (by === 'touch') step(1);
   };
   const next = () => step(1);

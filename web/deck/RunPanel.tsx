@@ -2,9 +2,8 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import type { Judgement, Run } from '../../core/marking';
-import { stopRun } from '../../core/session';
-import type { RunPhase, Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { Standard } from '../../core/standard';
+import type { DoAction } from '../log';
 import { colour, tokens } from '../ui';
 import { MeasureDialog } from './MeasureDialog';
 
@@ -13,7 +12,7 @@ interface Props {
   readonly judgement: Judgement;
   readonly run: Run;
   readonly retest: boolean;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 const counters = [
@@ -23,18 +22,10 @@ const counters = [
 ] as const;
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
-export function RunPanel({ standard, judgement, run, retest, record }: Props) {
+export function RunPanel({ standard, judgement, run, retest, act }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
   if (!manoeuvre) return null;
-  const step = (phase: RunPhase) =>
-    record({
-      kind: 'manoeuvre',
-      run: run.run,
-      manoeuvre: run.manoeuvre,
-      phase,
-      ...(run.side ? { side: run.side } : {}),
-    });
   const counts = { attempt: run.attempts, movement: run.movements, shunt: run.shunts };
   const limited = manoeuvre.limits.map(({ of }) => of);
   const offered = counters.filter(({ phase }) => limited.includes(`${phase}s`));
@@ -45,7 +36,7 @@ export function RunPanel({ standard, judgement, run, retest, record }: Props) {
       manoeuvre.limits.some(({ id, of }) => id === limit && of === 'seconds'),
   );
   const measure = standard.measures.find(({ id }) => id === measuring);
-  const read = (id: string, value: number) => record({ kind: 'measure', measure: id, value, run: run.run });
+  const read = (id: string, value: number) => act({ do: 'measure', measure: id, value });
   return (
     <Panel role="region" aria-label={`Manoeuvre: ${manoeuvre.title}`}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
@@ -55,15 +46,11 @@ export function RunPanel({ standard, judgement, run, retest, record }: Props) {
         </Box>
         <RunClock since={run.since} most={seconds?.max ?? null} />
         {manoeuvre.clock && !run.clocked ? (
-          <Act type="button" onClick={() => step('clock')}>
+          <Act type="button" onClick={() => act({ do: 'step-run', step: 'clock' })}>
             Clock: {manoeuvre.clock.starts.replaceAll('-', ' ')}
           </Act>
         ) : null}
-        <Act
-          type="button"
-          onClick={() => record(...stopRun(standard, judgement.drive, run))}
-          style={{ fontWeight: 700 }}
-        >
+        <Act type="button" onClick={() => act({ do: 'stop-run' })} style={{ fontWeight: 700 }}>
           Done
         </Act>
       </Box>
@@ -80,7 +67,7 @@ export function RunPanel({ standard, judgement, run, retest, record }: Props) {
           }}
         >
           {offered.map(({ phase, label }) => (
-            <Act key={phase} type="button" onClick={() => step(phase)}>
+            <Act key={phase} type="button" onClick={() => act({ do: 'step-run', step: phase })}>
               {label} <b>{counts[phase]}</b>
             </Act>
           ))}

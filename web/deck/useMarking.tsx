@@ -1,22 +1,18 @@
+import { refusalWords, type Action } from '../../core/session';
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
 import type { Place } from '../../core/geo';
-import { HABIT, minorsOnSkill, type DriveEvent, type Judgement } from '../../core/marking';
-import { lastTouch, type Timed } from '../../core/session';
+import { HABIT, minorsOnSkill, type Judgement } from '../../core/marking';
 import type { Item, Severity, Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { useGuide } from '../grading';
 import { severityWord, tokens } from '../ui';
 
 interface Parts {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  /** The whole log. */
-  readonly events: readonly DriveEvent[];
-  readonly record: RecordTouch;
-  /** The run of a manoeuvre that marks and pegs belong to now. */
-  readonly run: string | null;
+  readonly act: DoAction;
   /** Where the car is now; always the same function. */
   readonly placeNow: () => Place | null;
   /** What of the route the car is at; always the same function. */
@@ -24,7 +20,7 @@ interface Parts {
 }
 
 /** What can be done with marks: made, undone, regraded, pegged, and graded with the guide. */
-export function useMarking({ standard, judgement, events, record, run, placeNow, featureNow }: Parts) {
+export function useMarking({ standard, judgement, act, placeNow, featureNow }: Parts) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [said, setSaid] = useState('');
   const where = useCallback(() => {
@@ -33,8 +29,13 @@ export function useMarking({ standard, judgement, events, record, run, placeNow,
   }, [placeNow, featureNow]);
 
   const undo = useCallback(
-    (of: readonly string[], what: string, ...more: readonly Timed[]) => {
-      const retracts = record(...of.map((id) => ({ kind: 'retract', of: id }) as const), ...more);
+    (action: Extract<Action, { do: 'take-back' | 'undo' }>, label: string | null) => {
+      const { ids: retracts, refused, undone } = act(action);
+      if (refused) {
+        setSaid(refusalWords(refused));
+        return;
+      }
+      const what = undone ?? label ?? '';
       setSaid(`Undone: ${what}`);
       enqueueSnackbar(`Undone: ${what}`, {
         action: (key) => (
@@ -42,7 +43,7 @@ export function useMarking({ standard, judgement, events, record, run, placeNow,
             color="inherit"
             sx={{ minHeight: tokens.deckTouch }}
             onClick={() => {
-              record(...retracts.map((id) => ({ kind: 'retract', of: id }) as const));
+              act({ do: 'restore', retracts });
               closeSnackbar(key);
             }}
           >
@@ -51,19 +52,26 @@ export function useMarking({ standard, judgement, events, record, run, placeNow,
         ),
       });
     },
-    [record, enqueueSnackbar, closeSnackbar],
+    [act, enqueueSnackbar, closeSnackbar],
   );
 
   const { ask, guide, asking } = useGuide({
     standard,
     judgement,
-    record,
-    onRemove: (event, what, note) => undo([event], what, note),
+    act,
+    onRemove: (event, what, because) => undo({ do: 'take-back', events: [event], because }, what),
   });
 
   const mark = useCallback(
     (item: Item, severity: Severity) => {
-      const [by = ''] = record({ kind: 'fault', item: item.id, severity: severity.id, run, ...where() });
+      const {
+        ids: [by = ''],
+        refused,
+      } = act({ do: 'mark', item: item.id, severity: severity.id, where: where() });
+      if (refused) {
+        setSaid(refusalWords(refused));
+        return;
+      }
       if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
         enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
           autoHideDuration: 8_000,
@@ -82,19 +90,15 @@ export function useMarking({ standard, judgement, events, record, run, placeNow,
         });
       setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
     },
-    [record, run, where, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
+    [act, where, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
   );
 
   const peg = useCallback(() => {
-    record({ kind: 'peg', run, ...where() });
+    act({ do: 'flag', where: where() });
     setSaid('Flagged');
-  }, [record, run, where]);
+  }, [act, where]);
 
-  const undoLast = () => {
-    const touch = lastTouch(standard, events);
-    if (touch) undo(touch.events, touch.words);
-    else setSaid('Nothing to undo');
-  };
+  const undoLast = () => undo({ do: 'undo' }, null);
 
   return { said, mark, undo, undoLast, peg, ask, guide, asking };
 }

@@ -22,15 +22,14 @@ export function KerbPage() {
   const navigate = useNavigate();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
-  const { drive, judgement, record } = onScreen;
+  const { drive, judgement, act } = onScreen;
   const { test, standard } = drive;
   const own = ratingsBy(judgement.drive, 'learner');
   const running = judgement.drive.end === null;
   // Once both have looked at the verdict there is nothing left to be asked first.
   const shown = opened || running || ratingsBy(judgement.drive, 'instructor').size > 0;
   const reopen = () => {
-    const { end } = judgement.drive;
-    if (end) record({ kind: 'retract', of: end.id });
+    act({ do: 'reopen' });
     void navigate(`/tests/${id}/deck`);
   };
   const show = () => {
@@ -71,7 +70,7 @@ export function KerbPage() {
       </Stack>
       {shown ? (
         <VerdictBanner {...{ standard, judgement }}>
-          <FullTest {...{ judgement, record }} />
+          <FullTest {...{ judgement, act }} />
         </VerdictBanner>
       ) : (
         <Box component="section" aria-labelledby="own-view">
@@ -81,10 +80,10 @@ export function KerbPage() {
           <Typography sx={{ color: 'text.secondary', mb: 1 }}>
             Engine off, then hand it over or ask: the learner’s own view comes before the verdict.
           </Typography>
-          <Ratings {...{ standard, judgement, record }} by="learner" />
+          <Ratings {...{ standard, judgement, act }} by="learner" />
         </Box>
       )}
-      <PegList {...{ standard, judgement, record }} startedAt={test.startedAt} />
+      <PegList {...{ standard, judgement, act }} startedAt={test.startedAt} />
       {shown ? null : (
         <Button
           variant="contained"
@@ -98,18 +97,18 @@ export function KerbPage() {
       {shown ? (
         <>
           <Suspense fallback={null}>
-            <Talk {...{ test, standard, judgement, record }} />
+            <Talk {...{ test, standard, judgement, act }} />
           </Suspense>
           {running ? null : (
             <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
               <Typography variant="h2" id="both">
                 Your own view, beside the learner’s
               </Typography>
-              <Ratings {...{ standard, judgement, record }} by="instructor" />
+              <Ratings {...{ standard, judgement, act }} by="instructor" />
             </Box>
           )}
-          <MarkList {...{ standard, judgement, record }} startedAt={test.startedAt} />
-          <TakenBackList {...{ standard, judgement, record }} startedAt={test.startedAt} />
+          <MarkList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+          <TakenBackList {...{ standard, judgement, act }} startedAt={test.startedAt} />
           <Box sx={{ mt: 4 }}>
             <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
           </Box>

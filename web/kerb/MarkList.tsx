@@ -1,9 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { runTitle, clockText, type Judgement, secondsSince, stageAt, MANY_MARKS } from '../../core/marking';
-import { moveMark, outsideMarks, type Timed } from '../../core/session';
+import { outsideMarks } from '../../core/session';
 import { compileStandard, type Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { useGuide } from '../grading';
 import { colour, Glyph, MoreButton } from '../ui';
 
@@ -11,14 +11,14 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** Every mark in time order, while it is fresh: each can be graded by the guide, or taken back. */
-export function MarkList({ standard, judgement, startedAt, record }: Props) {
-  const remove = (event: string, _label: string, ...more: readonly Timed[]) =>
-    record({ kind: 'retract', of: event }, ...more);
-  const { ask, guide } = useGuide({ standard, judgement, record, onRemove: remove });
+export function MarkList({ standard, judgement, startedAt, act }: Props) {
+  const remove = (event: string, _label: string, because?: string) =>
+    act({ do: 'take-back', events: [event], ...(because === undefined ? {} : { because }) });
+  const { ask, guide } = useGuide({ standard, judgement, act, onRemove: remove });
   const { itemOf, severities } = compileStandard(standard);
   const [shown, setShown] = useState(MANY_MARKS);
   const { marks, drive } = judgement;
@@ -62,7 +62,7 @@ export function MarkList({ standard, judgement, startedAt, record }: Props) {
                 <Button
                   key={run.run}
                   variant="outlined"
-                  onClick={() => record(...moveMark(judgement, mark, run.run))}
+                  onClick={() => act({ do: 'move', mark, run: run.run })}
                 >
                   Count it in {runTitle(standard, run)}
                 </Button>

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { clockText, type DrivePeg, type Judgement, secondsSince, stageAt } from '../../core/marking';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { colour, PegSign } from '../ui';
 import { SortDialog } from './SortDialog';
 
@@ -10,11 +10,11 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** Pegs in time order, each to be sorted or dismissed; sorted ones can be opened again. */
-export function PegList({ standard, judgement, startedAt, record }: Props) {
+export function PegList({ standard, judgement, startedAt, act }: Props) {
   const [sorting, setSorting] = useState<DrivePeg | null>(null);
   const { pegs } = judgement.drive;
   if (pegs.length === 0) return null;
@@ -47,7 +47,7 @@ export function PegList({ standard, judgement, startedAt, record }: Props) {
               </Typography>
             </Box>
             {peg.state === 'unsorted' ? (
-              <Button color="inherit" onClick={() => record({ kind: 'sort', of: peg.id, faults: [] })}>
+              <Button color="inherit" onClick={() => act({ do: 'sort', flag: peg.id, faults: [] })}>
                 Dismiss
               </Button>
             ) : null}
@@ -68,7 +68,7 @@ export function PegList({ standard, judgement, startedAt, record }: Props) {
           title={`What was it at ${sinceStart(sorting.at)}, ${stageAt(judgement.drive, sorting.at)}?`}
           onClose={() => setSorting(null)}
           onSort={(faults) => {
-            record({ kind: 'sort', of: sorting.id, faults });
+            act({ do: 'sort', flag: sorting.id, faults });
             // The next one in time order comes by itself.
             setSorting(pegs.find(({ id, state }) => state === 'unsorted' && id !== sorting.id) ?? null);
           }}

@@ -2,13 +2,13 @@ import { Box, Button, Typography } from '@mui/material';
 import { ratedAreas } from '../../core/coaching';
 import { ratingsBy, type Judgement } from '../../core/marking';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { colour } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
   readonly by: 'learner' | 'instructor';
 }
 
@@ -22,7 +22,7 @@ export const ratingWords = [
 ] as const;
 
 /** One touch an area; the instructor also sees what the learner said. */
-export function Ratings({ standard, judgement, record, by }: Props) {
+export function Ratings({ standard, judgement, act, by }: Props) {
   const mine = ratingsBy(judgement.drive, by);
   const other = by === 'instructor' ? ratingsBy(judgement.drive, 'learner') : null;
   return (
@@ -62,7 +62,7 @@ export function Ratings({ standard, judgement, record, by }: Props) {
                     key={value}
                     variant={chosen ? 'contained' : 'outlined'}
                     aria-pressed={chosen}
-                    onClick={() => record({ kind: 'rating', area: id, value, by })}
+                    onClick={() => act({ do: 'rate', area: id, value, by })}
                     sx={{
                       minWidth: { xs: 58, sm: 76 },
                       minHeight: 56,

@@ -2,18 +2,18 @@ import { Box, Button, Typography } from '@mui/material';
 import { clockText, secondsSince, type Judgement } from '../../core/marking';
 import { eventWords } from '../../core/session';
 import type { Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { colour } from '../ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** Everything that was taken back, to be restored one by one, on any day. */
-export function TakenBackList({ standard, judgement, startedAt, record }: Props) {
+export function TakenBackList({ standard, judgement, startedAt, act }: Props) {
   const { takenBack } = judgement.drive;
   if (takenBack.length === 0) return null;
   return (
@@ -47,7 +47,7 @@ export function TakenBackList({ standard, judgement, startedAt, record }: Props)
               <Button
                 variant="outlined"
                 aria-label={`Restore ${words}`}
-                onClick={() => record(...retracts.map((of) => ({ kind: 'retract', of }) as const))}
+                onClick={() => act({ do: 'restore', retracts })}
               >
                 Restore
               </Button>

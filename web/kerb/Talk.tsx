@@ -6,10 +6,11 @@ import { beliefs, cleanNow, prioritiesOf, todayWords, type Priority } from '../.
 import { positionsOf, type Position } from '../../core/hotspot';
 import { cleanSections, clockText, secondsSince, type Judgement } from '../../core/marking';
 import { markedItems } from '../../core/readiness';
+import { MOST_GOALS } from '../../core/session';
 import { featureKindOf, type FeatureKindId } from '../../core/route';
 import type { Standard } from '../../core/standard';
 import { useRouteQuery } from '../api';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { WorkOn, type WorkItem } from '../readiness';
 import { useReadiness } from '../term';
 import { colour } from '../ui';
@@ -18,11 +19,11 @@ interface Props {
   readonly test: TestView;
   readonly standard: Standard;
   readonly judgement: Judgement;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** The talk: what was good, three things to work on and why these, and goals for the next lesson. */
-export function Talk({ test, standard, judgement, record }: Props) {
+export function Talk({ test, standard, judgement, act }: Props) {
   const { readiness, evidence, error } = useReadiness({ learner: test.learner.id, standard: standard.id });
   const { data } = useRouteQuery(test.route?.id ?? skipToken);
   const route = data?.route ?? null;
@@ -84,7 +85,7 @@ export function Talk({ test, standard, judgement, record }: Props) {
           <WorkOn items={items} />
         )}
       </Box>
-      <Goals {...{ judgement, record, priorities }} />
+      <Goals {...{ judgement, act, priorities }} />
       <Beliefs />
     </>
   );
@@ -133,20 +134,18 @@ const listed = (times: readonly string[]): string =>
     ? times.join(', ')
     : `${times.slice(0, MOST_TIMES).join(', ')} and ${times.length - MOST_TIMES} more times`;
 
-const MOST_GOALS = 3;
-
 /** What the next lesson is for; kept with the drive, and shown to the learner with it. */
 function Goals({
   judgement,
-  record,
+  act,
   priorities,
-}: Pick<Props, 'judgement' | 'record'> & { readonly priorities: readonly Priority[] }) {
+}: Pick<Props, 'judgement' | 'act'> & { readonly priorities: readonly Priority[] }) {
   const [text, setText] = useState('');
   const { goals } = judgement.drive;
   const offers = priorities
     .map(({ label }) => label)
     .filter((label) => !goals.some((goal) => goal.text === label));
-  const add = (goal: string) => record({ kind: 'goal', text: goal });
+  const add = (goal: string) => act({ do: 'goal', text: goal });
   return (
     <Box component="section" aria-labelledby="goals" sx={{ mt: 4 }}>
       <Typography variant="h2" id="goals">
@@ -168,7 +167,7 @@ function Goals({
             <Button
               color="inherit"
               aria-label={`Take back the goal ${goal}`}
-              onClick={() => record({ kind: 'retract', of: id })}
+              onClick={() => act({ do: 'take-back', events: [id] })}
             >
               Take back
             </Button>

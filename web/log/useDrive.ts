@@ -1,16 +1,14 @@
-import { useEffect, useMemo } from 'react';
-import { useDispatch, useSelector } from 'react-redux';
-import { judge, type Judgement } from '../../core/marking';
-import type { Timed } from '../../core/session';
+import { useCallback, useEffect, useMemo } from 'react';
+import { useDispatch, useSelector, useStore } from 'react-redux';
+import type { Judgement } from '../../core/marking';
+import type { Action } from '../../core/session';
+import { actOn, judgementOf, type DoAction, type Done } from './act';
 import { PULL_EVERY } from './middleware';
-import { openDrive, record, refreshDrive, type LogState, type OpenDrive } from './slice';
+import { openDrive, refreshDrive, type LogState, type OpenDrive } from './slice';
 
 interface WithLog {
   readonly log: LogState;
 }
-
-/** Records what one touch means. @returns the ids of its events */
-export type RecordTouch = (...bodies: readonly Timed[]) => readonly string[];
 
 export type DriveOnScreen =
   | { readonly status: 'loading' }
@@ -19,11 +17,12 @@ export type DriveOnScreen =
       readonly status: 'open';
       readonly drive: OpenDrive;
       readonly judgement: Judgement;
-      readonly record: RecordTouch;
+      readonly act: DoAction;
     };
 
 /** A drive with its judgement as of its last event, and the way to add to it; kept up with other devices. */
 export function useDrive(test: string): DriveOnScreen {
+  const store = useStore<WithLog>();
   const dispatch = useDispatch();
   const drive = useSelector(({ log }: WithLog) => log.drives[test]);
   const failure = useSelector(({ log }: WithLog) => log.failures[test]);
@@ -36,11 +35,7 @@ export function useDrive(test: string): DriveOnScreen {
     return () => clearInterval(timer);
   }, [dispatch, test]);
 
-  const { standard, events, test: view } = drive ?? {};
-  const judgement = useMemo(
-    () => (standard && events && view ? judge(standard, events, view) : null),
-    [standard, events, view],
-  );
+  const judgement = drive ? judgementOf(drive) : null;
 
   return useMemo(() => {
     if (drive && judgement)
@@ -48,11 +43,17 @@ export function useDrive(test: string): DriveOnScreen {
         status: 'open',
         drive,
         judgement,
-        record: (...bodies) => dispatch(record(test, bodies)).payload.events.map(({ id }) => id),
+        act: (action) => actOn(store, test, action),
       };
     if (failure) return { status: failure, retry: () => dispatch(openDrive(test)) };
     return { status: 'loading' };
-  }, [drive, judgement, failure, dispatch, test]);
+  }, [drive, judgement, failure, dispatch, store, test]);
+}
+
+/** Does something to a drive that this screen does not show. */
+export function useActOn(): (test: string, action: Action) => Done {
+  const store = useStore<WithLog>();
+  return useCallback((test, action) => actOn(store, test, action), [store]);
 }
 
 export const useLink = () =>

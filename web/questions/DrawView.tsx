@@ -2,6 +2,7 @@ import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useMemo, useState, type ReactNode } from 'react';
 import type { LearnerView, VehicleView } from '../../contract';
 import { judge, type DriveEvent } from '../../core/marking';
+import { logOf } from '../../core/session';
 import {
   askableIn,
   drawSet,
@@ -210,10 +211,7 @@ function Result({
   readonly drawn: QuestionSet;
   readonly onAgain: () => void;
 }) {
-  const { verdict, marks } = judge(standard, asEvents(tries, bank), {
-    retest: false,
-    startedAt: new Date(0).toISOString(),
-  });
+  const { verdict, marks } = judge(standard, logOfTries(standard, tries, bank), START);
   const counted = standard.severities.flatMap(({ id, label }) => {
     const times = verdict.counts[id] ?? 0;
     return times > 0 ? [`${times} × ${label.toLowerCase()}`] : [];
@@ -250,16 +248,21 @@ function Result({
   );
 }
 
-function asEvents(tries: readonly Try[], bank: ReadonlyMap<string, Question>): DriveEvent[] {
-  return tries.map(({ question, attempt, right }, n) => ({
-    kind: 'question',
-    id: `try-${n}`,
-    device: 'draw',
-    seq: n,
-    at: new Date(n * 1_000).toISOString(),
-    question,
-    part: bank.get(question)?.kind === 'demonstrate' ? 'demonstrate' : 'explain',
-    attempt,
-    right,
-  }));
+/** The log of a mock in which only these answers were given. */
+function logOfTries(
+  standard: Standard,
+  tries: readonly Try[],
+  bank: ReadonlyMap<string, Question>,
+): readonly DriveEvent[] {
+  const done = tries.map(({ question, attempt, right }, n) => {
+    const part = bank.get(question)?.kind === 'demonstrate' ? 'demonstrate' : 'explain';
+    return {
+      action: { do: 'question', question, part, attempt, right } as const,
+      at: new Date(n * 1_000).toISOString(),
+      id: `try-${n}`,
+    };
+  });
+  return logOf(standard, START, done, { device: 'draw', newId: () => 'try' });
 }
+
+const START = { retest: false, startedAt: new Date(0).toISOString() } as const;

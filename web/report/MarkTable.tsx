@@ -9,7 +9,7 @@ import {
   MANY_MARKS,
 } from '../../core/marking';
 import { compileStandard, type Standard } from '../../core/standard';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 import { useGuide } from '../grading';
 import { Glyph, MoreButton, WideTable } from '../ui';
 
@@ -17,16 +17,16 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly startedAt: string;
-  readonly record: RecordTouch;
+  readonly act: DoAction;
 }
 
 /** Every mark and note in time order, also those that do not count, with the reason. */
-export function MarkTable({ standard, judgement, startedAt, record }: Props) {
+export function MarkTable({ standard, judgement, startedAt, act }: Props) {
   const { ask, guide } = useGuide({
     standard,
     judgement,
-    record,
-    onRemove: (event) => record({ kind: 'retract', of: event }),
+    act,
+    onRemove: (event, _label, because) => act({ do: 'take-back', events: [event], because }),
   });
   const [shown, setShown] = useState(MANY_MARKS);
   const { itemOf, severities } = compileStandard(standard);

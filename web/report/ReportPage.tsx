@@ -20,7 +20,7 @@ export function ReportPage() {
   const onScreen = useDrive(id);
   const [sharing, setSharing] = useState(false);
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
-  const { drive, judgement, record } = onScreen;
+  const { drive, judgement, act } = onScreen;
   const { test, standard } = drive;
   const seconds = elapsedSeconds(judgement.drive, test.startedAt, drive.events.at(-1)?.at ?? test.startedAt);
   const facts: readonly (readonly [string, ReactNode])[] = [
@@ -57,7 +57,7 @@ export function ReportPage() {
           </Stack>
         </Stack>
         <VerdictBanner {...{ standard, judgement }}>
-          <FullTest {...{ judgement, record }} />
+          <FullTest {...{ judgement, act }} />
         </VerdictBanner>
         <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mt: 2, mb: 0 }}>
           {facts.map(([name, value]) => (
@@ -78,7 +78,7 @@ export function ReportPage() {
       <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
       <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
       <OtherStandards drive={drive} />
-      <MarkTable {...{ standard, judgement, record }} startedAt={test.startedAt} />
+      <MarkTable {...{ standard, judgement, act }} startedAt={test.startedAt} />
       {sharing ? (
         <ShareDialog test={id} learner={test.learner.name} onClose={() => setSharing(false)} />
       ) : null}

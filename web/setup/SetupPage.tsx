@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { RouteSummary, TestSummary } from '../../contract';
-import { firstStage, isFixedCourse } from '../../core/marking';
+import { isFixedCourse } from '../../core/marking';
 import type { Standard } from '../../core/standard';
 import {
   errorText,
@@ -19,7 +19,7 @@ import {
   useTestsQuery,
   useVehiclesQuery,
 } from '../api';
-import { beginDrive, record } from '../log';
+import { beginDrive, useActOn } from '../log';
 import { colour, ErrorNote, LoadingNote, localZone } from '../ui';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useReceiver } from '../position';
@@ -48,6 +48,7 @@ export function SetupPage() {
   const [retest, setRetest] = useState(false);
   const places = useReceiver();
   const [ticks, setTicks] = useState<Ticks>({});
+  const actOn = useActOn();
   const dispatch = useDispatch();
   const navigate = useNavigate();
 
@@ -98,10 +99,10 @@ export function SetupPage() {
         },
       }),
     );
-    dispatch(record(id, [{ kind: 'stage', stage: firstStage(under) }]));
-    for (const check of under.checks)
-      if (ticks[check.id] === 'wrong')
-        dispatch(record(id, [{ kind: 'fault', item: check.item, severity: check.severity, run: null }]));
+    actOn(id, {
+      do: 'begin',
+      failed: under.checks.flatMap((check) => (ticks[check.id] === 'wrong' ? [check.id] : [])),
+    });
     void navigate(`/tests/${id}/deck`);
   };
 

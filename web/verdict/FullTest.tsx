@@ -1,8 +1,7 @@
 import { Box, Button, Dialog, DialogContent, DialogTitle, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { missingWords, resultOf, type Judgement, type PlanEntry } from '../../core/marking';
-import { countAsFull } from '../../core/session';
-import type { RecordTouch } from '../log';
+import type { DoAction } from '../log';
 
 /** Why a drive counts as a full test although parts of the plan are missing; nothing is counted without a reason. */
 export function FullTestForm({
@@ -53,20 +52,14 @@ export function FullTestForm({
 }
 
 /** Counts an incomplete drive as a full test, or no longer; nothing for one that is whole or was not finished. */
-export function FullTest({
-  judgement,
-  record,
-}: {
-  readonly judgement: Judgement;
-  readonly record: RecordTouch;
-}) {
+export function FullTest({ judgement, act }: { readonly judgement: Judgement; readonly act: DoAction }) {
   const [asking, setAsking] = useState(false);
   const { missing, countedBecause } = resultOf(judgement);
   const { end } = judgement.drive;
   if (judgement.verdict.outcome !== 'pass' || !end || missing.length === 0) return null;
   if (countedBecause !== null)
     return (
-      <Button variant="outlined" onClick={() => record(...countAsFull(judgement.drive, null))}>
+      <Button variant="outlined" onClick={() => act({ do: 'count-in-full', because: null })}>
         Show as incomplete
       </Button>
     );
@@ -88,7 +81,7 @@ export function FullTest({
             missing={missing}
             onCancel={() => setAsking(false)}
             onCount={(because) => {
-              record(...countAsFull(judgement.drive, because));
+              act({ do: 'count-in-full', because });
               setAsking(false);
             }}
           />
