@@ -1,5 +1,6 @@
 import {
   limitOf,
+  limitThatMatters,
   scopedTitle,
   type Breach,
   type Headroom,
@@ -52,14 +53,13 @@ export function breachWords(standard: Standard, { limit: id, scope, total, max }
 
 /** The limit that decided it, or what is left of the nearest one. */
 export function decisiveWords(standard: Standard, verdict: Pick<Verdict, 'breaches' | 'headroom'>): string {
-  const decisive =
-    verdict.breaches.find(({ limit }) => limitOf(standard, limit)?.ends) ?? verdict.breaches[0];
-  if (decisive) return breachWords(standard, decisive);
-  const nearest = [...verdict.headroom].filter(({ max }) => max > 0).sort((a, b) => a.left - b.left)[0];
-  if (!nearest) return 'No limit was exceeded.';
-  const limit = limitOf(standard, nearest.limit);
-  const title = limit ? scopedTitle(standard, limit, nearest.scope) : nearest.limit;
-  return `${title}: ${nearest.total} of ${nearest.max}, ${leftWords(nearest)}`;
+  const matters = limitThatMatters(standard, verdict);
+  if (!matters) return 'No limit was exceeded.';
+  if (matters.how === 'exceeded') return breachWords(standard, matters.breach);
+  const { limit: id, scope, total, max } = matters.row;
+  const limit = limitOf(standard, id);
+  const title = limit ? scopedTitle(standard, limit, scope) : id;
+  return `${title}: ${total} of ${max}, ${leftWords(matters.row)}`;
 }
 
 /** Why it came out so: the limit that decided it; for an incomplete drive what is missing, where something is. */

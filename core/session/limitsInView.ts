@@ -1,5 +1,5 @@
 import { openRun, type Judgement } from '../marking';
-import { limitOf, type Headroom, type Standard } from '../standard';
+import { limitOf, nearness, type Headroom, type Standard } from '../standard';
 
 /** A limit as the marking screen shows it. */
 export interface LimitInView extends Headroom {
@@ -14,9 +14,11 @@ export interface LimitInView extends Headroom {
 export function limitsInView(standard: Standard, judgement: Judgement, most: number): readonly LimitInView[] {
   const run = openRun(judgement.drive);
   const ofRun = ({ scope }: Headroom) => 'run' in scope && scope.run === run?.run;
+  // Those of the manoeuvre under way come before others that are as near.
+  const rank = (row: Headroom) => nearness(row) + (ofRun(row) ? 0.5 : 0);
   return judgement.headroom
     .filter((row) => ofRun(row) || !atRest(standard, row))
-    .sort((a, b) => rank(a, ofRun(a)) - rank(b, ofRun(b)))
+    .sort((a, b) => rank(b) - rank(a))
     .slice(0, most)
     .map((row) => ({
       ...row,
@@ -28,14 +30,4 @@ function atRest(standard: Standard, { limit: id, scope, total, left, max }: Head
   const of = limitOf(standard, id)?.of;
   if (scope.per === 'test') return total === 0 && of !== 'faults' && of !== 'points';
   return total === 0 || left > Math.max(1, max / 2);
-}
-
-/**
- * Exceeded ones first, then those that something counts in by the share that is left, then those of the manoeuvre
- * under way, then the rest; limits of none that nothing has touched come last.
- */
-function rank({ left, max, total }: Headroom, ofRun: boolean): number {
-  if (left < 0) return -1_000 + left;
-  if (max === 0) return total > 0 ? 0 : ofRun ? 900 : 1_000;
-  return left / max - (ofRun ? 0.5 : 0);
 }

@@ -17,6 +17,7 @@ export {
   readStandard,
   type CheckedStandard,
 } from './parse';
+export { limitThatMatters, nearestFirst, nearness, type LimitThatMatters } from './nearest';
 export { markProblems } from './references';
 export { stepRun, unstartedRun, type RunState } from './run';
 export {

@@ -1,44 +1,17 @@
 import PDFDocument from 'pdfkit';
 import type { TestView } from '../../contract';
-import {
-  clockText,
-  cleanSections,
-  countsNowhere,
-  elapsedSeconds,
-  freeSpots,
-  leftWords,
-  MANY_MARKS,
-  outcomeWords,
-  resultOf,
-  resultWords,
-  remarksOn,
-  secondsSince,
-  stageAt,
-  type Judgement,
-} from '../../core/marking';
+import { clockText, freeSpots, leftWords, MANY_MARKS, outcomeWords } from '../../core/marking';
 import type { Place } from '../../core/geo';
-import { positionsOf } from '../../core/hotspot';
+import type { Report } from '../../core/report';
 import type { Route } from '../../core/route';
-import {
-  compileStandard,
-  limitOf,
-  scopedTitle,
-  skillAreas,
-  type Outcome,
-  type Standard,
-} from '../../core/standard';
-import { lacksLetters, registerFonts, runsOf } from './fonts';
+import type { Outcome, Standard } from '../../core/standard';
+import { lacksLetters, registerFonts } from './fonts';
+import { INK, JASPER, MARGIN, sheet, SOFT, type Sheet } from './sheet';
 
-const MARGIN = 48;
-const INK = '#20262A';
-const SOFT = '#5B5A55';
-const LINE = '#C9C2B4';
-const JASPER = '#98382B';
-
-interface Drive {
+interface Printed {
   readonly test: TestView;
   readonly standard: Standard;
-  readonly judgement: Judgement;
+  readonly report: Report;
   /** The route that was driven, if any. */
   readonly route: Route | null;
   /** The verdict under other standards; null where too little carried over to say. */
@@ -50,7 +23,7 @@ interface Drive {
 }
 
 /** The report of one drive on A4: real text, with tagged headings and tables for screen readers. */
-export function reportPdf({ test, standard, judgement, route, others }: Drive): Promise<Buffer> {
+export function reportPdf({ test, standard, report, route, others }: Printed): Promise<Buffer> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -75,41 +48,35 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
     timeStyle: 'short',
     timeZone: test.zone,
   });
-  const seconds = elapsedSeconds(judgement.drive, test.startedAt, judgement.drive.end?.at ?? test.startedAt);
   page.heading(1, `Mock test of ${test.learner.name}`);
   page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
-  if (
-    lacksLetters(JSON.stringify([test, standard, judgement.drive.notes, judgement.drive.goals, route?.title]))
-  )
+  if (lacksLetters(JSON.stringify([test, standard, report.entries.map(({ what }) => what), route?.title])))
     page.text(
       'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
       { colour: SOFT, size: 9 },
     );
   page.gap(8);
-  const result = resultOf(judgement);
-  page.heading(2, outcomeWords[result.outcome], {
-    colour: result.outcome === 'pass' ? INK : JASPER,
-  });
-  for (const words of resultWords(standard, result, judgement.verdict)) page.text(words);
-  for (const words of remarksOn(standard, judgement)) page.text(words, { bold: true });
+  page.heading(2, report.title, { colour: report.outcome === 'pass' ? INK : JASPER });
+  for (const words of report.why) page.text(words);
+  for (const words of report.remarks) page.text(words, { bold: true });
   page.gap(4);
   for (const [name, value] of [
     ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
-    ['Driven', `${clockText(seconds)} (h:min:s)`],
+    ['Driven', `${clockText(report.seconds)} (h:min:s)`],
     ['Vehicle', test.vehicle?.name ?? 'not named'],
     ['Route', test.route?.title ?? 'none'],
     ['Marked by', test.instructor.name],
   ] as const)
     page.text(`${name}: ${value}`);
 
-  timeLine(page, standard, judgement, { startedAt: test.startedAt, seconds });
-  map(page, standard, judgement, route);
-  sections(page, standard, judgement, test);
-  limits(page, standard, judgement, test.startedAt);
-  totals(page, standard, judgement, { startedAt: test.startedAt, seconds });
+  timeLine(page, report);
+  map(page, report, route);
+  sections(page, standard, report);
+  limits(page, report);
+  growth(page, report);
   underOthers(page, others);
-  order(page, standard, judgement, test.startedAt);
-  ratings(page, judgement);
+  order(page, report);
+  ratings(page, report);
 
   page.gap(14);
   page.text(
@@ -119,12 +86,6 @@ export function reportPdf({ test, standard, judgement, route, others }: Drive): 
   page.numbers(test.learner.name);
   doc.end();
   return done;
-}
-
-type Page = ReturnType<typeof sheet>;
-interface Times {
-  readonly startedAt: string;
-  readonly seconds: number;
 }
 
 /** Gravity by shape: a dotted ring, an open ring, a filled lozenge, a filled octagon. */
@@ -150,9 +111,7 @@ function glyph(doc: PDFKit.PDFDocument, gravity: number, x: number, y: number, r
   doc.fill();
 }
 
-function timeLine(page: Page, standard: Standard, { marks }: Judgement, { startedAt, seconds }: Times): void {
-  const { severities } = compileStandard(standard);
-  const whole = Math.max(60, seconds, ...marks.map(({ at }) => secondsSince(startedAt, at)));
+function timeLine(page: Sheet, { marks, span: whole }: Report): void {
   page.heading(2, 'Time line');
   page.figure(
     `${marks.length} marks over ${Math.round(whole / 60)} minutes; the list at the end names each.`,
@@ -178,26 +137,23 @@ function timeLine(page: Page, standard: Standard, { marks }: Judgement, { starte
       let [last, row] = [-1e9, 0];
       const free = freeSpots(marks.length, 1);
       for (const mark of marks) {
-        const place = at(secondsSince(startedAt, mark.at));
-        const gravity = severities.get(mark.severity)?.gravity ?? 1;
-        if (!free(place, 0, gravity)) continue;
+        const place = at(mark.seconds);
+        if (!free(place, 0, mark.gravity)) continue;
         row = place - last < 10 ? (row + 1) % 3 : 0;
         last = place;
-        glyph(doc, gravity, place, base - 8 - 12 * row);
+        glyph(doc, mark.gravity, place, base - 8 - 12 * row);
       }
     },
   );
 }
 
-function map(page: Page, standard: Standard, { marks, drive }: Judgement, route: Route | null): void {
+function map(page: Sheet, { marks }: Report, route: Route | null): void {
   const line = route?.line ?? [];
-  const placed = positionsOf(marks, drive, route).flatMap((position, n) => {
-    const mark = marks[n];
-    return position && mark ? [{ place: position.place, severity: mark.severity }] : [];
-  });
+  const placed = marks.flatMap(({ position, gravity }) =>
+    position ? [{ place: position.place, gravity }] : [],
+  );
   const all = [...line, ...placed.map(({ place }) => place)];
   if (all.length < 2) return;
-  const { severities } = compileStandard(standard);
   const [lats, lons] = [all.map(({ lat }) => lat), all.map(({ lon }) => lon)];
   const [south, west] = [Math.min(...lats), Math.min(...lons)];
   const [north, east] = [Math.max(...lats), Math.max(...lons)];
@@ -224,8 +180,7 @@ function map(page: Page, standard: Standard, { marks, drive }: Judgement, route:
         doc.lineWidth(2).strokeColor(SOFT).stroke();
       }
       const free = freeSpots(placed.length, 1);
-      for (const { place, severity } of placed) {
-        const gravity = severities.get(severity)?.gravity ?? 1;
+      for (const { place, gravity } of placed) {
         const [across, down] = at(place);
         if (free(across, down, gravity)) glyph(doc, gravity, across, down);
       }
@@ -233,23 +188,12 @@ function map(page: Page, standard: Standard, { marks, drive }: Judgement, route:
   );
 }
 
-/** How the nearest limit over the whole test filled up. */
-function totals(page: Page, standard: Standard, judgement: Judgement, { startedAt, seconds }: Times): void {
-  const row = judgement.headroom
-    .filter(
-      ({ limit, scope, max, total }) =>
-        limitOf(standard, limit)?.of === 'faults' && scope.per === 'test' && max > 0 && total > 0,
-    )
-    .sort((a, b) => b.total / b.max - a.total / a.max)[0];
-  const limit = row ? limitOf(standard, row.limit) : undefined;
-  if (!row || !limit) return;
-  const from = new Set(row.from);
-  const times = judgement.marks
-    .filter(({ by, uncounted }) => from.has(by) && uncounted === null)
-    .map(({ at }) => secondsSince(startedAt, at));
-  const whole = Math.max(60, seconds, ...times);
+/** How the limit that matters filled up. */
+function growth(page: Sheet, { growth: grown, span: whole }: Report): void {
+  if (!grown) return;
+  const { limit: row, steps } = grown;
+  const { title } = row;
   const most = Math.max(row.max, row.total) + 1;
-  const title = scopedTitle(standard, limit, row.scope);
   page.heading(2, 'How the total grew');
   page.figure(`${title}: ${row.total} at the end, at most ${row.max}.`, 110, (doc, { x, y, w, h }) => {
     const [base, left] = [y + h - 16, x + 20];
@@ -272,12 +216,10 @@ function totals(page: Page, standard: Standard, judgement: Judgement, { startedA
     doc.undash();
     page.label(`at most ${row.max}`, left + 4, up(row.max) - 11, 120, 'left');
     doc.moveTo(left, base);
-    times.forEach((time, n) => doc.lineTo(across(time), up(n)).lineTo(across(time), up(n + 1)));
-    doc
-      .lineTo(x + w, up(times.length))
-      .lineWidth(1.6)
-      .strokeColor(INK)
-      .stroke();
+    steps.forEach(({ seconds, total }, n) =>
+      doc.lineTo(across(seconds), up(steps[n - 1]?.total ?? 0)).lineTo(across(seconds), up(total)),
+    );
+    doc.lineWidth(1.6).strokeColor(INK).stroke();
     page.label('0', x, base - 5, 16, 'right');
     page.label(String(row.total), x, up(row.total) - 5, 16, 'right');
     page.label(
@@ -290,7 +232,7 @@ function totals(page: Page, standard: Standard, judgement: Judgement, { startedA
   });
 }
 
-function underOthers(page: Page, others: Drive['others']): void {
+function underOthers(page: Sheet, others: Printed['others']): void {
   if (others.length === 0) return;
   page.heading(2, 'As other standards would have judged it');
   page.table(
@@ -304,17 +246,13 @@ function underOthers(page: Page, others: Drive['others']): void {
   );
 }
 
-function sections(page: Page, standard: Standard, judgement: Judgement, test: TestView): void {
-  const counting = judgement.marks.filter(({ uncounted }) => uncounted === null);
-  const rows = standard.sections.flatMap((section) =>
-    section.items.flatMap((item) => {
-      const own = counting.filter((mark) => mark.item === item.id);
-      if (own.length === 0) return [];
-      const cells = standard.severities.map(({ id }) =>
-        String(own.filter(({ severity }) => severity === id).length || ''),
-      );
-      return [[section.title, item.label, ...cells]];
-    }),
+function sections(page: Sheet, standard: Standard, { sections: all, clean }: Report): void {
+  const rows = all.flatMap(({ title, items }) =>
+    items.map(({ label, counts }) => [
+      title,
+      label,
+      ...standard.severities.map(({ id }) => String(counts[id] || '')),
+    ]),
   );
   page.heading(2, 'Faults by section');
   if (rows.length === 0) page.text('No fault was marked.');
@@ -324,214 +262,58 @@ function sections(page: Page, standard: Standard, judgement: Judgement, test: Te
       2.4,
       ...standard.severities.map(() => 0.8),
     ]);
-  const clean = cleanSections(standard, judgement, test);
-  if (clean.length > 0) page.text(`Clean: ${clean.map(({ title }) => title.toLowerCase()).join(', ')}.`);
+  if (clean.length > 0) page.text(`Clean: ${clean.map((title) => title.toLowerCase()).join(', ')}.`);
 }
 
-function limits(page: Page, standard: Standard, judgement: Judgement, startedAt: string): void {
+function limits(page: Sheet, { limits: all }: Report): void {
   page.heading(2, 'Every limit');
   page.table(
     ['Limit', 'Total', 'At most', 'Left', 'Exceeded at'],
-    judgement.verdict.headroom.flatMap((row) => {
-      const limit = limitOf(standard, row.limit);
+    all
       // A limit of an item or a run that is far off would fill the sheet.
-      if (!limit || (row.scope.per !== 'test' && row.total * 2 <= row.max)) return [];
-      const breach = judgement.verdict.breaches.find(
-        (one) => one.limit === row.limit && JSON.stringify(one.scope) === JSON.stringify(row.scope),
-      );
-      const at = breach ? clockText(secondsSince(startedAt, breach.at)) : '';
-      return [
-        [scopedTitle(standard, limit, row.scope), String(row.total), String(row.max), leftWords(row), at],
-      ];
-    }),
+      .filter(({ scope, total, max }) => scope.per === 'test' || total * 2 > max)
+      .map((limit) => [
+        limit.title,
+        String(limit.total),
+        String(limit.max),
+        leftWords(limit),
+        limit.exceeded ? clockText(limit.exceeded.seconds) : '',
+      ]),
     [2.8, 0.7, 0.8, 1, 0.9],
   );
 }
 
-function order(page: Page, standard: Standard, judgement: Judgement, startedAt: string): void {
-  const { drive, marks } = judgement;
-  const { itemOf, severities } = compileStandard(standard);
-  const rows = [
-    ...marks.map((mark) => ({
-      at: mark.at,
-      cells: [
-        itemOf(mark.item).item.label,
-        severities.get(mark.severity)?.label ?? mark.severity,
-        [
-          mark.uncounted === null ? '' : 'not counted',
-          countsNowhere(standard, mark) ? 'counts in no limit' : '',
-        ]
-          .filter((remark) => remark !== '')
-          .join(', '),
-      ],
-    })),
-    ...drive.interventions.map(({ at, by }) => ({ at, cells: ['The instructor stepped in', by, ''] })),
-    ...drive.notes.map(({ at, text }) => ({ at, cells: [text, 'note', ''] })),
-    ...drive.goals.map(({ at, text }) => ({ at, cells: [text, 'goal', ''] })),
-  ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+function order(page: Sheet, { entries }: Report): void {
   page.heading(2, 'Everything in order');
-  if (rows.length === 0) page.text('Nothing was marked or noted.');
+  if (entries.length === 0) page.text('Nothing was marked or noted.');
   else
     page.table(
       ['Time', 'Stage', 'What', 'Grade', 'Remark'],
-      rows
+      entries
         .slice(0, MANY_MARKS)
-        .map(({ at, cells }) => [clockText(secondsSince(startedAt, at)), stageAt(drive, at), ...cells]),
-      [0.9, 1.1, 2.8, 1.1, 0.9],
+        .map(({ seconds, stage, what, grade, remarks }) => [
+          clockText(seconds),
+          stage,
+          what,
+          grade,
+          remarks.join(', '),
+        ]),
+      [0.9, 1.1, 2.5, 1, 1.3],
     );
-  if (rows.length > MANY_MARKS)
-    page.text(`${rows.length - MANY_MARKS} more came after these; the table of marks has all of them.`);
+  if (entries.length > MANY_MARKS)
+    page.text(`${entries.length - MANY_MARKS} more came after these; the table of marks has all of them.`);
 }
 
-function ratings(page: Page, { drive }: Judgement): void {
-  const titles = new Map(skillAreas.map(({ id, title }) => [id, title]));
-  const areas = new Map<string, { learner?: number; instructor?: number }>();
-  for (const { area, value, by } of drive.ratings) areas.set(area, { ...areas.get(area), [by]: value });
-  if (areas.size === 0) return;
+function ratings(page: Sheet, { ratings: all }: Report): void {
+  if (all.length === 0) return;
   page.heading(2, 'How it felt');
   page.table(
     ['Area', 'Learner, of 10', 'Instructor, of 10'],
-    [...areas].map(([area, { learner, instructor }]) => [
-      titles.get(area) ?? area,
-      learner === undefined ? '' : String(learner),
-      instructor === undefined ? '' : String(instructor),
+    all.map(({ title, learner, instructor }) => [
+      title,
+      learner === null ? '' : String(learner),
+      instructor === null ? '' : String(instructor),
     ]),
     [2, 1, 1],
   );
-}
-
-interface TextStyle {
-  readonly colour?: string;
-  readonly size?: number;
-  readonly bold?: boolean;
-}
-
-/**
- * Letters that a font would put together from two are taken whole: who reads the text back would find two. The types
- * of the writer know lists of features only; what lays the text out takes this too.
- */
-const WHOLE_LETTERS = { ccmp: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
-
-/** Writes down a page, one thing below another, each with its tag. */
-function sheet(doc: PDFKit.PDFDocument) {
-  const width = doc.page.width - 2 * MARGIN;
-  const bottom = () => doc.page.height - MARGIN - 16;
-  const root = doc.struct('Document');
-  doc.addStructure(root);
-
-  const write = (
-    text: string,
-    x: number,
-    y: number,
-    w: number,
-    { colour = INK, size = 10, bold = false }: TextStyle,
-  ) => {
-    const all = runsOf(text === '' ? ' ' : text, bold);
-    doc.fillColor(colour).fontSize(size);
-    all.forEach(([name, part], n) => {
-      doc.font(name);
-      const options = { width: w, continued: n < all.length - 1, features: WHOLE_LETTERS };
-      if (n === 0) doc.text(part, x, y, options);
-      else doc.text(part, options);
-    });
-  };
-  const heightOf = (text: string, w: number, { size = 10, bold = false }: TextStyle): number => {
-    doc.font(bold ? 'bold' : 'plain').fontSize(size);
-    return doc.heightOfString(text === '' ? ' ' : text, { width: w });
-  };
-  const room = (height: number) => {
-    if (doc.y + height > bottom()) {
-      doc.addPage();
-      doc.y = MARGIN;
-    }
-  };
-  const block = (tag: 'H1' | 'H2' | 'P', text: string, style: TextStyle) => {
-    room(heightOf(text, width, style) + (tag === 'P' ? 0 : 40));
-    root.add(doc.struct(tag, {}, [() => write(text, MARGIN, doc.y, width, style)]));
-  };
-
-  return {
-    /** A drawing with its words for who does not see it, which also stand below it. */
-    figure: (
-      words: string,
-      height: number,
-      draw: (doc: PDFKit.PDFDocument, box: { x: number; y: number; w: number; h: number }) => void,
-    ) => {
-      room(height + 24);
-      const top = doc.y;
-      root.add(
-        doc.struct('Figure', { alt: words }, [() => draw(doc, { x: MARGIN, y: top, w: width, h: height })]),
-      );
-      doc.y = top + height + 2;
-      block('P', words, { colour: SOFT, size: 9 });
-    },
-    /** A few words within a figure. */
-    label: (text: string, x: number, y: number, w: number, align: 'left' | 'center' | 'right') => {
-      const [[font] = ['plain']] = runsOf(text, false);
-      doc.font(font).fontSize(8).fillColor(SOFT).text(text, x, y, { width: w, align, lineBreak: false });
-    },
-    gap: (points: number) => {
-      doc.y += points;
-    },
-    heading: (level: 1 | 2, text: string, style: TextStyle = {}) => {
-      doc.y += level === 1 ? 0 : 12;
-      block(level === 1 ? 'H1' : 'H2', text, { size: level === 1 ? 22 : 14, bold: true, ...style });
-      doc.y += 3;
-      doc.outline.addItem(text);
-    },
-    text: (text: string, style: TextStyle = {}) => block('P', text, style),
-    table: (head: readonly string[], rows: readonly (readonly string[])[], shares: readonly number[]) => {
-      const whole = shares.reduce((sum, share) => sum + share, 0);
-      const widths = shares.map((share) => (width * share) / whole);
-      const table = doc.struct('Table');
-      root.add(table);
-      const row = (cells: readonly string[], tag: 'TH' | 'TD') => {
-        const style = { size: 9, bold: tag === 'TH' };
-        const height = Math.max(...cells.map((cell, n) => heightOf(cell, (widths[n] ?? 0) - 6, style))) + 5;
-        if (doc.y + height > bottom()) {
-          doc.addPage();
-          doc.y = MARGIN;
-        }
-        const top = doc.y;
-        const tr = doc.struct('TR');
-        table.add(tr);
-        let x = MARGIN;
-        cells.forEach((cell, n) => {
-          const [left, w] = [x, (widths[n] ?? 0) - 6];
-          tr.add(doc.struct(tag, {}, [() => write(cell, left, top + 2, w, style)]));
-          x += widths[n] ?? 0;
-        });
-        tr.end();
-        doc.markContent('Artifact', { type: 'Layout' });
-        doc
-          .moveTo(MARGIN, top + height)
-          .lineTo(MARGIN + width, top + height)
-          .lineWidth(0.5)
-          .strokeColor(LINE)
-          .stroke();
-        doc.endMarkedContent();
-        doc.y = top + height;
-      };
-      row(head, 'TH');
-      for (const cells of rows) row(cells, 'TD');
-      table.end();
-      doc.y += 4;
-    },
-    /** Page numbers, which are no part of the text. */
-    numbers: (name: string) => {
-      root.end();
-      const { start, count } = doc.bufferedPageRange();
-      for (let n = start; n < start + count; n += 1) {
-        doc.switchToPage(n);
-        // Below the margin, where text would begin a new page.
-        doc.page.margins.bottom = 0;
-        doc.markContent('Artifact', { type: 'Pagination' });
-        write(`${name}, page ${n + 1} of ${count}`, MARGIN, doc.page.height - MARGIN + 8, width, {
-          size: 8,
-          colour: SOFT,
-        });
-        doc.endMarkedContent();
-      }
-    },
-  };
 }

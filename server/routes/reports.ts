@@ -1,11 +1,10 @@
 import type Router from '@koa/router';
 import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
-import { positionsOf } from '../../core/hotspot';
-import { clockText, learnerView, logFileName, secondsSince, stageAt } from '../../core/marking';
+import { clockText, learnerView, logFileName } from '../../core/marking';
 import { firstName } from '../../core/names';
+import { countingWords, reportOf } from '../../core/report';
 import type { Route } from '../../core/route';
-import { compileStandard } from '../../core/standard';
 import { askedOrigin, bodyAs, gone, notFound, signedIn, whenGone } from '../http';
 import { judgedTest, routeDriven, type Judged } from '../report';
 import { endLink, linkOf, linksOf, makeLink, testById, type Database } from '../store';
@@ -94,34 +93,21 @@ const fileName = (test: TestView, ending: string): string =>
 
 /** Every mark in time order, a row each. */
 function marksOf({ test, standard, judgement }: Judged, route: Route | null) {
-  const { itemOf, severities } = compileStandard(standard);
-  const positions = positionsOf(judgement.marks, judgement.drive, route);
-  return judgement.marks.map((mark, n) => {
-    const position = positions[n];
-    const { item, section } = itemOf(mark.item);
-    return {
-      time: mark.at,
-      sinceStart: clockText(secondsSince(test.startedAt, mark.at)),
-      stage: stageAt(judgement.drive, mark.at),
-      section: section.title,
-      item: item.label,
-      itemId: item.id,
-      skill: item.skill,
-      severity: severities.get(mark.severity)?.label ?? mark.severity,
-      points: mark.points,
-      counts:
-        mark.uncounted === null
-          ? mark.limits > 0
-            ? 'yes'
-            : 'in no limit'
-          : mark.uncounted.why === 'cap'
-            ? 'no: a cap was full'
-            : 'no: the test had ended',
-      afterEnd: mark.afterEnd ? 'yes' : '',
-      from: mark.source,
-      feature: position?.kind ?? '',
-      latitude: position?.place.lat ?? '',
-      longitude: position?.place.lon ?? '',
-    };
-  });
+  return reportOf(standard, judgement, test, route).marks.map((mark) => ({
+    time: mark.at,
+    sinceStart: clockText(mark.seconds),
+    stage: mark.stage,
+    section: mark.section,
+    item: mark.label,
+    itemId: mark.item,
+    skill: mark.skill,
+    severity: mark.grade,
+    points: mark.points,
+    counts: countingWords[mark.counts],
+    afterEnd: mark.afterEnd ? 'yes' : '',
+    from: mark.from,
+    feature: mark.position?.kind ?? '',
+    latitude: mark.position?.place.lat ?? '',
+    longitude: mark.position?.place.lon ?? '',
+  }));
 }

@@ -6,7 +6,7 @@ import { evidenceFor, foretell, readinessList } from './jobs/evidence';
 import { placeAll } from './jobs/places';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
-import { reportOf } from './jobs/report';
+import { printedReport } from './jobs/report';
 
 /** Runs in a worker of the pool: one piece of work after another, each reading the database beside the server. */
 export default async function run({
@@ -45,7 +45,7 @@ function done(
           case 'foretell':
             return foretell(db, job.learner, job.standard, job.day);
           case 'report':
-            return reportOf(db, job.test);
+            return printedReport(db, job.test);
           case 'unreadable':
             return unreadableRecords(db);
           case 'rejudge':

@@ -1,7 +1,8 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ratingsBy } from '../../core/marking';
+import { reportOf } from '../../core/report';
 import { useDrive } from '../log';
 import { dayText, hourText } from '../ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../verdict';
@@ -21,7 +22,13 @@ export function KerbPage() {
   const onScreen = useDrive(id);
   const navigate = useNavigate();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
+  const open = onScreen.status === 'open' ? onScreen : null;
+  const report = useMemo(
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test) : null),
+    [open],
+  );
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
+  if (!report) return null;
   const { drive, judgement, act } = onScreen;
   const { test, standard } = drive;
   const own = ratingsBy(judgement.drive, 'learner');
@@ -69,7 +76,7 @@ export function KerbPage() {
         </Stack>
       </Stack>
       {shown ? (
-        <VerdictBanner {...{ standard, judgement }}>
+        <VerdictBanner report={report}>
           <FullTest {...{ judgement, act }} />
         </VerdictBanner>
       ) : (
@@ -110,7 +117,7 @@ export function KerbPage() {
           <MarkList {...{ standard, judgement, act }} startedAt={test.startedAt} />
           <TakenBackList {...{ standard, judgement, act }} startedAt={test.startedAt} />
           <Box sx={{ mt: 4 }}>
-            <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
+            <LimitTrace report={report} />
           </Box>
         </>
       ) : null}

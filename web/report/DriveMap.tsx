@@ -1,39 +1,36 @@
 import { Box, Typography } from '@mui/material';
-import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import type { TestView } from '../../contract';
-import { positionsOf, type Position } from '../../core/hotspot';
-import { secondsSince, clockText, type DriveMark, type Judgement, MANY_MARKS } from '../../core/marking';
-import { compileStandard, type Standard } from '../../core/standard';
+import type { Position } from '../../core/hotspot';
+import { clockText, MANY_MARKS } from '../../core/marking';
+import type { Report, ReportMark } from '../../core/report';
+import type { Route } from '../../core/route';
 import type { Place } from '../../core/geo';
-import { useRouteQuery, useTrackQuery } from '../api';
+import { useTrackQuery } from '../api';
 import { FeatureGlyph } from '../features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../network';
-import { colour, Glyph, severityWord } from '../ui';
+import { colour, Glyph } from '../ui';
 
 interface Props {
   readonly test: TestView;
-  readonly standard: Standard;
-  readonly judgement: Judgement;
+  readonly report: Report;
+  /** What was driven; null until it is known, or without one. */
+  readonly route: Route | null;
 }
 
 /** Where the marks of a drive were made: on the map and as a list that select each other. */
-export function DriveMap({ test, standard, judgement }: Props) {
-  const { data, isLoading } = useRouteQuery(test.route?.id ?? skipToken);
+export function DriveMap({ test, report, route }: Props) {
   const { data: track } = useTrackQuery(test.id);
-  const network = useNetwork(data?.route.network?.id ?? null);
-  const route = data?.route ?? null;
-  const allPlaced = useMemo(() => {
-    const positions = positionsOf(judgement.marks, judgement.drive, route);
-    return judgement.marks.flatMap((mark, n): readonly PlacedMark[] => {
-      const position = positions[n];
-      return position ? [{ mark, ...position }] : [];
-    });
-  }, [judgement, route]);
+  const network = useNetwork(route?.network?.id ?? null);
+  const allPlaced = useMemo(
+    () =>
+      report.marks.flatMap((mark): readonly PlacedMark[] =>
+        mark.position ? [{ mark, position: mark.position }] : [],
+      ),
+    [report],
+  );
   const placed = allPlaced.slice(0, MANY_MARKS);
-  // Without its route nobody can say yet where the marks were made.
-  if (test.route && isLoading) return null;
   if (placed.length === 0 && !test.route) return null;
   return (
     <Box component="section" aria-labelledby="where">
@@ -49,9 +46,9 @@ export function DriveMap({ test, standard, judgement }: Props) {
         <Typography>No mark of this drive has a place.</Typography>
       ) : network.status === 'open' ? (
         <Placed
-          {...{ placed, standard, test }}
+          {...{ placed }}
           network={network.network}
-          line={data?.route.line ?? null}
+          line={route?.line ?? null}
           track={track?.items ?? []}
         />
       ) : (
@@ -63,30 +60,28 @@ export function DriveMap({ test, standard, judgement }: Props) {
   );
 }
 
-type PlacedMark = Position & { readonly mark: DriveMark };
+interface PlacedMark {
+  readonly mark: ReportMark;
+  readonly position: Position;
+}
 
 function Placed({
   placed,
-  standard,
-  test,
   network,
   line,
   track,
 }: {
   readonly placed: readonly PlacedMark[];
-  readonly standard: Standard;
-  readonly test: TestView;
   readonly network: OpenNetwork;
   readonly line: readonly Place[] | null;
   readonly track: readonly Place[];
 }) {
   const [chosen, setChosen] = useState<number | null>(null);
-  const { itemOf, severities } = compileStandard(standard);
   const { middle } = network.geometry;
   // The list comes anew with every event of the drive; what it shows seldom does.
-  const key = placed.map(({ place }) => `${place.lat},${place.lon}`).join(' ');
+  const key = placed.map(({ position: { place } }) => `${place.lat},${place.lon}`).join(' ');
   const fit = useMemo(
-    () => boundsOf(middle, line ?? placed.map(({ place }) => place)),
+    () => boundsOf(middle, line ?? placed.map(({ position }) => position.place)),
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [middle, line, key],
   );
@@ -112,14 +107,12 @@ function Placed({
         height={420}
         label={`Map of the drive: ${placed.length} marks at their places`}
       >
-        {placed.map(({ mark, place }, n) => {
-          const severity = severities.get(mark.severity);
-          const { label } = itemOf(mark.item).item;
+        {placed.map(({ mark, position: { place } }, n) => {
           return (
             <Marker
               key={`${mark.by} ${n}`}
               place={place}
-              label={`${label}, ${severity ? severityWord(severity).toLowerCase() : ''}`}
+              label={`${mark.label}, ${mark.grade.toLowerCase()}`}
               size={34}
               chosen={chosen === n}
               onClick={() => setChosen(chosen === n ? null : n)}
@@ -135,7 +128,7 @@ function Placed({
                   border: `1px solid ${colour('strongLine')}`,
                 }}
               >
-                <Glyph gravity={severity?.gravity ?? 0} size={17} />
+                <Glyph gravity={mark.gravity} size={17} />
               </Box>
             </Marker>
           );
@@ -146,8 +139,7 @@ function Placed({
         aria-label="Marks with a place"
         sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 420, overflowY: 'auto' }}
       >
-        {placed.map(({ mark, kind }, n) => {
-          const severity = severities.get(mark.severity);
+        {placed.map(({ mark, position: { kind } }, n) => {
           return (
             <Box component="li" key={`${mark.by} ${n}`} sx={{ borderBottom: `1px solid ${colour('line')}` }}>
               <Box
@@ -170,12 +162,11 @@ function Placed({
                   py: 0.75,
                 }}
               >
-                <Glyph gravity={severity?.gravity ?? 0} size={18} />
+                <Glyph gravity={mark.gravity} size={18} />
                 <span>
-                  {itemOf(mark.item).item.label}
+                  {mark.label}
                   <Box component="span" sx={{ display: 'block', fontSize: 15, color: colour('soft') }}>
-                    {clockText(secondsSince(test.startedAt, mark.at))}{' '}
-                    {severity ? severityWord(severity).toLowerCase() : ''}
+                    {clockText(mark.seconds)} {mark.grade.toLowerCase()}
                   </Box>
                 </span>
                 {kind ? <FeatureGlyph kind={kind} size={26} /> : <span />}

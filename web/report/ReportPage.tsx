@@ -1,7 +1,10 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { clockText, elapsedSeconds } from '../../core/marking';
+import { clockText } from '../../core/marking';
+import { reportOf } from '../../core/report';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useRouteQuery } from '../api';
 import { useDrive } from '../log';
 import { hourText, longDayText } from '../ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../verdict';
@@ -19,13 +22,21 @@ export function ReportPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);
   const [sharing, setSharing] = useState(false);
+  const open = onScreen.status === 'open' ? onScreen : null;
+  const routeId = open?.drive.test.route?.id ?? null;
+  const { data: driven, isLoading } = useRouteQuery(routeId ?? skipToken);
+  const route = driven?.route ?? null;
+  const report = useMemo(
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test, route) : null),
+    [open, route],
+  );
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
+  if (!report) return null;
   const { drive, judgement, act } = onScreen;
   const { test, standard } = drive;
-  const seconds = elapsedSeconds(judgement.drive, test.startedAt, drive.events.at(-1)?.at ?? test.startedAt);
   const facts: readonly (readonly [string, ReactNode])[] = [
     ['Started', `${longDayText(test.startedAt, test.zone)}, ${hourText(test.startedAt, test.zone)}`],
-    ['Driven', `${clockText(seconds)} (h:min:s)`],
+    ['Driven', `${clockText(report.seconds)} (h:min:s)`],
     ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
     ['Vehicle', test.vehicle?.name ?? 'not named'],
     ['Route', test.route ? <Link to={`/routes/${test.route.id}`}>{test.route.title}</Link> : 'none'],
@@ -56,7 +67,7 @@ export function ReportPage() {
             </Button>
           </Stack>
         </Stack>
-        <VerdictBanner {...{ standard, judgement }}>
+        <VerdictBanner report={report}>
           <FullTest {...{ judgement, act }} />
         </VerdictBanner>
         <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mt: 2, mb: 0 }}>
@@ -72,13 +83,14 @@ export function ReportPage() {
           ))}
         </Box>
       </Box>
-      <TimeLine {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
-      <DriveMap {...{ test, standard, judgement }} />
-      <SectionTable {...{ standard, judgement }} setting={test} />
-      <LimitTrace standard={standard} judgement={judgement} startedAt={test.startedAt} />
-      <RunningTotals {...{ standard, judgement, seconds }} startedAt={test.startedAt} />
+      <TimeLine report={report} />
+      {/* Until its route is here nobody can say where the marks were made. */}
+      {isLoading ? null : <DriveMap {...{ test, report, route }} />}
+      <SectionTable {...{ standard, report }} />
+      <LimitTrace report={report} />
+      <RunningTotals report={report} />
       <OtherStandards drive={drive} />
-      <MarkTable {...{ standard, judgement, act }} startedAt={test.startedAt} />
+      <MarkTable {...{ standard, judgement, report, act }} />
       {sharing ? (
         <ShareDialog test={id} learner={test.learner.name} onClose={() => setSharing(false)} />
       ) : null}

@@ -1,31 +1,20 @@
 import { Box, Typography } from '@mui/material';
 import { useMemo } from 'react';
-import { secondsSince, type Judgement } from '../../core/marking';
-import { limitOf, limitTitle, type Headroom, type Standard } from '../../core/standard';
+import type { Report } from '../../core/report';
 import { Figure } from '../charts';
 
-interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly startedAt: string;
-  readonly seconds: number;
-}
-
-/** How the nearest counted limit filled up over the drive, against its maximum. */
-export function RunningTotals({ standard, judgement, startedAt, seconds }: Props) {
-  const row = judgement.headroom
-    .filter(
-      ({ limit, scope, max, total }) =>
-        limitOf(standard, limit)?.of === 'faults' && scope.per === 'test' && max > 0 && total > 0,
-    )
-    .sort((a, b) => b.total / b.max - a.total / a.max)[0];
+/** How the limit that matters filled up over the drive, against its maximum. */
+export function RunningTotals({ report: { growth } }: { readonly report: Report }) {
   const steps = useMemo(
-    () => (row ? stepsOf(row, judgement, startedAt, seconds) : null),
-    [row, judgement, startedAt, seconds],
+    () => ({
+      minutes: (growth?.steps ?? []).map(({ seconds }) => seconds / 60),
+      totals: (growth?.steps ?? []).map(({ total }) => total),
+    }),
+    [growth],
   );
-  const limit = row ? limitOf(standard, row.limit) : undefined;
-  if (!row || !limit || !steps) return null;
-  const title = limitTitle(standard, limit);
+  if (!growth) return null;
+  const { limit: row } = growth;
+  const { title } = row;
   return (
     <Box component="section" aria-labelledby="running" className="screen-only">
       <Typography variant="h2" id="running">
@@ -80,15 +69,4 @@ export function RunningTotals({ standard, judgement, startedAt, seconds }: Props
       />
     </Box>
   );
-}
-
-function stepsOf(row: Headroom, { marks }: Judgement, startedAt: string, seconds: number) {
-  const from = new Set(row.from);
-  const minute = (at: string) => secondsSince(startedAt, at) / 60;
-  const counted = marks.filter(({ by, uncounted }) => from.has(by) && uncounted === null);
-  const end = Math.max(seconds / 60, ...counted.map(({ at }) => minute(at)));
-  return {
-    minutes: [0, ...counted.map(({ at }) => minute(at)), end],
-    totals: [0, ...counted.map((_, n) => n + 1), counted.length],
-  };
 }

@@ -1,35 +1,22 @@
 import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { Fragment } from 'react';
-import { cleanSections, type Judgement, type Setting } from '../../core/marking';
+import type { Report } from '../../core/report';
 import type { Standard } from '../../core/standard';
 import { EmptyNote, Glyph, severityWord, WideTable } from '../ui';
 
 interface Props {
   readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly setting: Setting;
+  readonly report: Report;
 }
 
 /** Faults by section and item, the section with most first. Marks that do not count are left out of the sums. */
-export function SectionTable({ standard, judgement, setting }: Props) {
-  const counting = judgement.marks.filter(({ uncounted }) => uncounted === null);
-  const of = (items: readonly string[], severity: string) =>
-    counting.filter((mark) => items.includes(mark.item) && mark.severity === severity).length;
-  const rows = standard.sections
-    .map((section) => {
-      const items = section.items.filter(({ id }) => counting.some(({ item }) => item === id));
-      const ids = items.map(({ id }) => id);
-      return { section, items, ids, total: counting.filter(({ item }) => ids.includes(item)).length };
-    })
-    .filter(({ total }) => total > 0)
-    .sort((a, b) => b.total - a.total);
-  const clean = cleanSections(standard, judgement, setting);
+export function SectionTable({ standard, report: { sections, clean } }: Props) {
   return (
     <Box component="section" aria-labelledby="by-section">
       <Typography variant="h2" id="by-section" sx={{ mb: 1 }}>
         Faults by section
       </Typography>
-      {rows.length === 0 ? (
+      {sections.length === 0 ? (
         <EmptyNote title="No fault was marked">
           {clean.length === standard.sections.length
             ? 'Every section of the standard is clean.'
@@ -51,15 +38,15 @@ export function SectionTable({ standard, judgement, setting }: Props) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map(({ section, items, ids }) => (
-              <Fragment key={section.id}>
+            {sections.map(({ id: section, title, counts, items }) => (
+              <Fragment key={section}>
                 <TableRow>
                   <TableCell component="th" scope="row" sx={{ fontWeight: 700, pt: 1.5 }}>
-                    {section.title}
+                    {title}
                   </TableCell>
                   {standard.severities.map(({ id }) => (
                     <TableCell key={id} align="right" sx={{ fontWeight: 700, pt: 1.5 }}>
-                      {of(ids, id) || ''}
+                      {counts[id] || ''}
                     </TableCell>
                   ))}
                 </TableRow>
@@ -68,7 +55,7 @@ export function SectionTable({ standard, judgement, setting }: Props) {
                     <TableCell sx={{ pl: 4 }}>{item.label}</TableCell>
                     {standard.severities.map(({ id }) => (
                       <TableCell key={id} align="right">
-                        {of([item.id], id) || ''}
+                        {item.counts[id] || ''}
                       </TableCell>
                     ))}
                   </TableRow>
@@ -80,7 +67,7 @@ export function SectionTable({ standard, judgement, setting }: Props) {
       )}
       {clean.length > 0 && clean.length < standard.sections.length ? (
         <Typography variant="body2" sx={{ mt: 1.5, color: 'text.secondary' }}>
-          Clean: {clean.map(({ title }) => title.toLowerCase()).join(', ')}.
+          Clean: {clean.map((title) => title.toLowerCase()).join(', ')}.
         </Typography>
       ) : null}
     </Box>

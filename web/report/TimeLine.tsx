@@ -1,14 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { clockText, freeSpots, type Judgement, secondsSince, stageTitle } from '../../core/marking';
-import { compileStandard, type Standard } from '../../core/standard';
+import { clockText, freeSpots } from '../../core/marking';
+import type { Report } from '../../core/report';
 import { colour, GlyphShape, gravityColour } from '../ui';
-
-interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly startedAt: string;
-  readonly seconds: number;
-}
 
 const WIDTH = 1100;
 const GUTTER = 12;
@@ -16,29 +9,24 @@ const MARK = 18;
 const AXIS = 132;
 
 /** The drive from left to right: stages as bands, marks where they fell, stacked when they came together. */
-export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
-  const { itemOf, severities } = compileStandard(standard);
-  const { drive, marks } = judgement;
-  const sinceStart = (at: string) => secondsSince(startedAt, at);
-  const length = Math.max(60, seconds, ...marks.map(({ at }) => sinceStart(at)));
+export function TimeLine({ report }: { readonly report: Report }) {
+  const { marks, flags, stages, span: length } = report;
   const x = (second: number) => GUTTER + ((WIDTH - 2 * GUTTER) * second) / length;
   const stackedDots = stacked([
     ...marks.map((mark) => ({
-      second: sinceStart(mark.at),
-      gravity: severities.get(mark.severity)?.gravity ?? 1,
-      label: `${clockText(sinceStart(mark.at))} ${itemOf(mark.item).item.label}, ${severities.get(mark.severity)?.label ?? ''}`,
-      counts: mark.uncounted === null,
+      second: mark.seconds,
+      gravity: mark.gravity,
+      label: `${clockText(mark.seconds)} ${mark.label}, ${mark.grade}`,
+      counts: mark.counted,
       peg: false,
     })),
-    ...drive.pegs
-      .filter(({ state }) => state === 'unsorted')
-      .map(({ at }) => ({
-        second: sinceStart(at),
-        gravity: 1 as const,
-        label: `${clockText(sinceStart(at))} flag, to sort`,
-        counts: true,
-        peg: true,
-      })),
+    ...flags.map((second) => ({
+      second,
+      gravity: 1 as const,
+      label: `${clockText(second)} flag, to sort`,
+      counts: true,
+      peg: true,
+    })),
   ]);
   const free = freeSpots(stackedDots.length, 1);
   const dots = stackedDots.filter(({ second, row, gravity }) => free(x(second) / 3, row, gravity));
@@ -55,11 +43,6 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
   }
   const step = [1, 2, 5, 10, 20, 30].find((minutes) => length / 60 / minutes <= 12) ?? 60;
   const ticks = Array.from({ length: Math.floor(length / 60 / step) + 1 }, (_, n) => n * step);
-  const bands = drive.stages.map((stage, n) => ({
-    from: Math.min(length, sinceStart(stage.at)),
-    to: Math.min(length, drive.stages[n + 1] ? sinceStart(drive.stages[n + 1]?.at ?? '') : length),
-    title: stageTitle(stage.stage),
-  }));
   return (
     <Box component="section" aria-labelledby="time-line">
       <Typography variant="h2" id="time-line" sx={{ mb: 1 }}>
@@ -77,7 +60,7 @@ export function TimeLine({ standard, judgement, startedAt, seconds }: Props) {
           aria-label={`${marks.length} marks over ${Math.round(length / 60)} minutes; the list below names each`}
           style={{ display: 'block', width: '100%', minWidth: 680 }}
         >
-          {bands.map(({ from, to, title }, n) => (
+          {stages.map(({ from, to, title }, n) => (
             <g key={`${title} ${from}`}>
               <rect
                 x={x(from)}

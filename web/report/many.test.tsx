@@ -2,6 +2,7 @@ import { ThemeProvider } from '@mui/material';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { expect, it } from '@jest/globals';
 import { judge, type DriveEvent } from '../../core/marking';
+import { reportOf } from '../../core/report';
 import { firstTest, standardWith } from '../../core/testing';
 import { theme } from '../ui';
 import { MarkTable } from './MarkTable';
@@ -20,12 +21,13 @@ const marks = Array.from({ length: 10_000 }, (_, n): DriveEvent => ({
   run: null,
 }));
 const judgement = judge(standard, marks, firstTest);
+const report = reportOf(standard, judgement, { ...firstTest, ready: [] });
 
 it('a report of ten thousand marks shows some of them at a time, and says how many there are', () => {
   const { container } = render(
     <ThemeProvider theme={theme}>
       <MarkTable
-        {...{ standard, judgement, startedAt }}
+        {...{ standard, judgement, report }}
         act={() => ({ ids: [], refused: null, undone: null })}
       />
     </ThemeProvider>,
@@ -40,7 +42,7 @@ it('a report of ten thousand marks shows some of them at a time, and says how ma
 it('a time line of ten thousand marks leaves out those that lie on others', () => {
   const { container } = render(
     <ThemeProvider theme={theme}>
-      <TimeLine {...{ standard, judgement, startedAt }} seconds={2_500} />
+      <TimeLine report={report} />
     </ThemeProvider>,
   );
   const drawn = container.querySelectorAll('svg title').length;

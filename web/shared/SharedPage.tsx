@@ -1,15 +1,9 @@
 import { Box, Container, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
-import { prioritiesOf, ratedAreas, todayWords } from '../../core/coaching';
-import {
-  clockText,
-  elapsedSeconds,
-  judge,
-  ratingsBy,
-  secondsSince,
-  type Judgement,
-} from '../../core/marking';
+import { reportOf, type Report } from '../../core/report';
+import { prioritiesOf, todayWords } from '../../core/coaching';
+import { clockText, judge } from '../../core/marking';
 import { errorText } from '../api';
 import { WorkOn } from '../readiness';
 import { SectionTable, TimeLine } from '../report';
@@ -21,7 +15,11 @@ import { LimitTrace, VerdictBanner } from '../verdict';
 export function SharedPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading } = useSharedQuery(token);
-  const judgement = useMemo(() => (data ? judge(data.standard, data.events, data) : null), [data]);
+  const judged = useMemo(() => {
+    if (!data) return null;
+    const judgement = judge(data.standard, data.events, data);
+    return { judgement, report: reportOf(data.standard, judgement, data) };
+  }, [data]);
   return (
     <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
       <Container
@@ -39,7 +37,7 @@ export function SharedPage() {
             {errorText(error)} Ask your instructor for a new one.
           </ErrorNote>
         ) : null}
-        {data && judgement ? (
+        {data && judged ? (
           <>
             <Box>
               <Typography variant="h1">{data.learner}, your mock test</Typography>
@@ -48,42 +46,33 @@ export function SharedPage() {
                 {data.standard.title}
                 {data.route ? `, ${data.route}` : ''}, with {data.instructor}
               </Typography>
-              <VerdictBanner standard={data.standard} judgement={judgement} />
+              <VerdictBanner report={judged.report} />
             </Box>
-            <Goals judgement={judgement} />
+            <Goals goals={judged.report.goals} />
             <Box component="section" aria-labelledby="work">
               <Typography variant="h2" id="work">
                 To work on
               </Typography>
               <WorkOn
                 plain
-                items={prioritiesOf(data.standard, judgement, []).map(
+                items={prioritiesOf(data.standard, judged.judgement, []).map(
                   ({ item, label, skill, severities, marks }) => ({
                     key: item,
                     title: label,
                     skill,
                     why: todayWords(data.standard, { severities }),
-                    where: `At ${judgement.marks
+                    where: `At ${judged.report.marks
                       .filter(({ by, item: of }) => of === item && marks.includes(by))
-                      .map(({ at }) => clockText(secondsSince(data.startedAt, at)))
+                      .map(({ seconds }) => clockText(seconds))
                       .join(', ')}`,
                   }),
                 )}
               />
             </Box>
-            <TimeLine
-              standard={data.standard}
-              judgement={judgement}
-              startedAt={data.startedAt}
-              seconds={elapsedSeconds(
-                judgement.drive,
-                data.startedAt,
-                data.events.at(-1)?.at ?? data.startedAt,
-              )}
-            />
-            <SectionTable standard={data.standard} judgement={judgement} setting={data} />
-            <LimitTrace standard={data.standard} judgement={judgement} startedAt={data.startedAt} />
-            <BothViews standard={data.standard} judgement={judgement} />
+            <TimeLine report={judged.report} />
+            <SectionTable standard={data.standard} report={judged.report} />
+            <LimitTrace report={judged.report} />
+            <BothViews ratings={judged.report.ratings} />
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               A mock test shows how a drive would have been marked. The licensing authority and its examiners
               decide.
@@ -96,8 +85,7 @@ export function SharedPage() {
   );
 }
 
-function Goals({ judgement }: { readonly judgement: Judgement }) {
-  const { goals } = judgement.drive;
+function Goals({ goals }: Pick<Report, 'goals'>) {
   if (goals.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="goals">
@@ -113,29 +101,18 @@ function Goals({ judgement }: { readonly judgement: Judgement }) {
   );
 }
 
-function BothViews({
-  standard,
-  judgement,
-}: {
-  standard: Parameters<typeof ratedAreas>[0];
-  judgement: Judgement;
-}) {
-  const [yours, theirs] = (['learner', 'instructor'] as const).map((who) => ratingsBy(judgement.drive, who));
-  const rows = ratedAreas(standard).flatMap(({ id, title }) => {
-    const [own, other] = [yours?.get(id), theirs?.get(id)];
-    return own === undefined && other === undefined ? [] : [{ title, own, other }];
-  });
-  if (rows.length === 0) return null;
+function BothViews({ ratings }: Pick<Report, 'ratings'>) {
+  if (ratings.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="views">
       <Typography variant="h2" id="views">
         How it felt, of 10
       </Typography>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-        {rows.map(({ title, own, other }) => (
+        {ratings.map(({ title, learner, instructor }) => (
           <li key={title}>
-            {title}: {own === undefined ? 'you said nothing' : `you ${own}`}
-            {other === undefined ? '' : `, your instructor ${other}`}
+            {title}: {learner === null ? 'you said nothing' : `you ${learner}`}
+            {instructor === null ? '' : `, your instructor ${instructor}`}
           </li>
         ))}
       </Box>

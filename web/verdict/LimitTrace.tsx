@@ -1,43 +1,29 @@
 import { Box, Typography } from '@mui/material';
-import { clockText, type Judgement, leftWords, secondsSince } from '../../core/marking';
-import { compileStandard, limitOf, scopedTitle, type Headroom, type Standard } from '../../core/standard';
-import { colour, Glyph, severityWord, OpeningRow } from '../ui';
-
-interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly startedAt: string;
-}
+import { clockText, leftWords } from '../../core/marking';
+import type { Report, ReportLimit, ReportMark } from '../../core/report';
+import { colour, Glyph, OpeningRow } from '../ui';
 
 /** Every limit with its arithmetic; each opens to the marks that made its total. */
-export function LimitTrace({ standard, judgement, startedAt }: Props) {
-  const rows = [...judgement.headroom].sort((a, b) => share(b) - share(a));
+export function LimitTrace({ report }: { readonly report: Report }) {
   return (
     <Box component="section" aria-labelledby="limits">
       <Typography variant="h2" id="limits" sx={{ mb: 1 }}>
         Every limit, nearest first
       </Typography>
-      {rows.map((row) => (
-        <LimitRow
-          key={`${row.limit} ${JSON.stringify(row.scope)}`}
-          row={row}
-          {...{ standard, judgement, startedAt }}
-        />
+      {report.limits.map((limit) => (
+        <LimitRow key={`${limit.id} ${JSON.stringify(limit.scope)}`} limit={limit} marks={report.marks} />
       ))}
     </Box>
   );
 }
 
-/** How much of a limit is used; a limit of none is at rest until it is broken. */
-const share = ({ total, max }: Headroom): number => (max === 0 ? (total > 0 ? 10 : 0) : total / max);
+interface RowProps {
+  readonly limit: ReportLimit;
+  readonly marks: readonly ReportMark[];
+}
 
-function LimitRow({ row, standard, judgement, startedAt }: Props & { readonly row: Headroom }) {
-  const limit = limitOf(standard, row.limit);
-  if (!limit) return null;
-  const breach = judgement.verdict.breaches.find(
-    (entry) => entry.limit === row.limit && JSON.stringify(entry.scope) === JSON.stringify(row.scope),
-  );
-  const gone = row.left < 0;
+function LimitRow({ limit, marks }: RowProps) {
+  const gone = limit.left < 0;
   return (
     <OpeningRow
       summary={
@@ -51,22 +37,22 @@ function LimitRow({ row, standard, judgement, startedAt }: Props & { readonly ro
             pr: 1,
           }}
         >
-          <Typography sx={{ fontWeight: 700 }}>{scopedTitle(standard, limit, row.scope)}</Typography>
-          <UsedBar row={row} />
+          <Typography sx={{ fontWeight: 700 }}>{limit.title}</Typography>
+          <UsedBar limit={limit} />
           <Typography
             sx={{ textAlign: 'right', fontWeight: 700, color: gone ? colour('jasper') : 'inherit' }}
           >
-            {leftWords(row)}
+            {leftWords(limit)}
           </Typography>
         </Box>
       }
     >
       <Typography sx={{ color: 'text.secondary' }}>{limit.because}</Typography>
       <Typography sx={{ my: 1 }}>
-        {row.total} in all, at most {row.max}: {row.max} − {row.total} = {signed(row.left)}.
-        {breach ? ` Passed at ${sinceStart(breach.at, startedAt)}.` : ''}
+        {limit.total} in all, at most {limit.max}: {limit.max} − {limit.total} = {signed(limit.left)}.
+        {limit.exceeded ? ` Exceeded at ${clockText(limit.exceeded.seconds)}.` : ''}
       </Typography>
-      <TraceMarks {...{ row, standard, judgement, startedAt }} deciding={breach?.by ?? null} />
+      <TraceMarks {...{ limit, marks }} />
     </OpeningRow>
   );
 }
@@ -74,7 +60,7 @@ function LimitRow({ row, standard, judgement, startedAt }: Props & { readonly ro
 /** With a true minus sign. */
 const signed = (value: number): string => (value < 0 ? `−${-value}` : String(value));
 
-function UsedBar({ row: { total, max, left } }: { readonly row: Headroom }) {
+function UsedBar({ limit: { total, max, left } }: { readonly limit: ReportLimit }) {
   const used = max === 0 ? (total > 0 ? 1 : 0) : Math.min(1, total / max);
   return (
     <Box sx={{ display: { xs: 'none', sm: 'flex' }, alignItems: 'center', gap: 1.5 }}>
@@ -94,28 +80,21 @@ function UsedBar({ row: { total, max, left } }: { readonly row: Headroom }) {
   );
 }
 
-function TraceMarks({
-  row,
-  standard,
-  judgement,
-  startedAt,
-  deciding,
-}: Props & { row: Headroom; deciding: string | null }) {
-  const from = new Set(row.from);
-  const marks = judgement.marks.filter(({ by, uncounted }) => from.has(by) && uncounted === null);
+function TraceMarks({ limit, marks: all }: RowProps) {
+  const from = new Set(limit.from);
+  const deciding = limit.exceeded?.by ?? null;
+  const marks = all.filter(({ by, counted }) => counted && from.has(by));
   if (marks.length === 0)
     return (
       <Typography variant="body2">
-        {row.from.length === 0
+        {limit.from.length === 0
           ? 'Nothing has counted here.'
-          : `Counted while marking ${row.from.length === 1 ? 'once' : `${row.from.length} times`}.`}
+          : `Counted while marking ${limit.from.length === 1 ? 'once' : `${limit.from.length} times`}.`}
       </Typography>
     );
-  const { itemOf, severities } = compileStandard(standard);
   return (
     <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
       {marks.map((mark, n) => {
-        const severity = severities.get(mark.severity);
         return (
           <Box
             component="li"
@@ -131,11 +110,10 @@ function TraceMarks({
               fontWeight: mark.by === deciding ? 700 : 400,
             }}
           >
-            <span>{sinceStart(mark.at, startedAt)}</span>
-            {severity ? <Glyph gravity={severity.gravity} size={18} /> : <span />}
+            <span>{clockText(mark.seconds)}</span>
+            <Glyph gravity={mark.gravity} size={18} />
             <span>
-              {itemOf(mark.item).item.label}
-              {severity ? `, ${severityWord(severity).toLowerCase()}` : ''}
+              {mark.label}, {mark.grade.toLowerCase()}
               {mark.by === deciding ? '. This one went past the limit.' : ''}
             </span>
           </Box>
@@ -144,5 +122,3 @@ function TraceMarks({
     </Box>
   );
 }
-
-const sinceStart = (at: string, startedAt: string): string => clockText(secondsSince(startedAt, at));
