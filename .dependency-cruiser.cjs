@@ -50,10 +50,29 @@ module.exports = {
       to: { path: '^contract/', pathNot: '^contract/index\\.ts$' },
     },
     {
-      name: 'web-features-through-their-index',
+      name: 'web-through-their-index',
       severity: 'error',
-      from: { path: '^web/([^/]+)/', pathNot: notTests },
-      to: { path: '^web/[^/]+/', pathNot: '^web/$1/|^web/[^/]+/(edit/)?index\\.tsx?$' },
+      from: { path: '^web/((?:screens|parts|data)/[^/]+|app)/', pathNot: notTests },
+      to: { path: '^web/(screens|parts|data)/[^/]+/', pathNot: '^web/$1/|^web/[^/]+/[^/]+/index\\.tsx?$' },
+    },
+    {
+      // app -> screens -> parts -> data.
+      name: 'web-data-knows-no-part',
+      severity: 'error',
+      from: { path: '^web/data/', pathNot: notTests },
+      to: { path: '^web/(app|screens|parts)/' },
+    },
+    {
+      name: 'web-parts-know-no-screen',
+      severity: 'error',
+      from: { path: '^web/parts/' },
+      to: { path: '^web/(app|screens)/' },
+    },
+    {
+      name: 'web-screens-know-no-screen',
+      severity: 'error',
+      from: { path: '^web/screens/([^/]+)/' },
+      to: { path: '^web/(app|screens)/', pathNot: '^web/screens/$1/' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
   ],

@@ -44,7 +44,7 @@ export default ts.config(
   {
     // What is done in a mock is an action; only core/session makes events of it.
     files: ['web/**/*.{ts,tsx}', 'server/demo/**/*.ts'],
-    ignores: ['**/*.test.{ts,tsx}', 'web/drill/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'web/data/drill/**'],
     rules: {
       'no-restricted-syntax': [
         'error',

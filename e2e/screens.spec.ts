@@ -232,3 +232,19 @@ test('a wrong passphrase, a mock that is not there and an unknown address are to
   await page.goto('/nowhere');
   await expect(page.getByText('There is no such screen')).toBeVisible();
 });
+
+test('the window is named after the screen, and after whom it is about', async ({ page }) => {
+  await enterDemo(page);
+  await expect(page).toHaveTitle('Today, Jasperwren');
+  const screens = page.getByRole('navigation', { name: 'Screens' });
+  await screens.getByRole('link', { name: 'Learners' }).click();
+  await expect(page).toHaveTitle('Learners, Jasperwren');
+  await page.getByRole('main').getByRole('link', { name: /^Priya Venkatesan/ }).click();
+  await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
+  // Also when all of it is here already.
+  await screens.getByRole('link', { name: 'Learners' }).click();
+  await page.getByRole('main').getByRole('link', { name: /^Priya Venkatesan/ }).click();
+  await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
+  await page.goto('/standards/timed-yard/1.1.0/edit');
+  await expect(page).toHaveTitle('Timed yard, editing, Jasperwren');
+});

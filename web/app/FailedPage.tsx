@@ -1,6 +1,6 @@
 import { Box, Button } from '@mui/material';
 import { Link, useRouteError } from 'react-router';
-import { EmptyNote, ErrorNote } from '../ui';
+import { EmptyNote, ErrorNote } from '../parts/ui';
 
 /** A screen that broke: what is safe, and a way on. */
 export function FailedPage() {

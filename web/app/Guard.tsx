@@ -1,10 +1,10 @@
 import { Box, Dialog } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Outlet, useLocation } from 'react-router';
-import { errorText, isSignedOut, useSessionQuery } from '../api';
-import { forgetDrafts, giveUpAll, LeaveGuard } from '../leave';
-import { sendWaiting } from '../log';
-import { ErrorNote, LoadingNote } from '../ui';
+import { errorText, isSignedOut, useSessionQuery } from '../data/api';
+import { forgetDrafts, giveUpAll, LeaveGuard } from '../parts/unsaved';
+import { sendWaiting } from '../data/log';
+import { ErrorNote, LoadingNote } from '../parts/ui';
 import { useDispatch } from 'react-redux';
 
 const SignInPage = lazy(async () => ({ default: (await import('./SignInPage')).SignInPage }));

@@ -1,9 +1,10 @@
 import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { useState } from 'react';
-import { useTestsQuery } from '../api';
-import { useLearnersFound } from '../people';
-import { dayText } from '../ui';
+import { useTestsQuery } from '../data/api';
+import { useLearnersFound } from '../parts/people';
+import { dayText } from '../parts/ui';
+import { addressOf, screens } from './screens';
 import { outcomeWords } from '../../core/marking';
 
 interface Place {
@@ -33,16 +34,11 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const { learners } = useLearnersFound(search);
   const { data: tests } = useTestsQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
-    { id: 'today', label: 'Today', more: 'the day at a glance', to: '/' },
-    { id: 'learners', label: 'Learners', more: 'everybody, by name or test', to: '/learners' },
-    { id: 'mocks', label: 'Mocks', more: 'all mock tests, by learner', to: '/mocks' },
-    { id: 'diary', label: 'Diary', more: 'lessons and tests by day and week', to: '/diary' },
-    { id: 'school', label: 'School', more: 'trust, what counts as ready, advice', to: '/school' },
-    { id: 'setup', label: 'Start a mock', more: 'set-up', to: '/setup' },
-    { id: 'routes', label: 'Routes', more: 'library, compose, hot spots', to: '/routes' },
-    { id: 'questions', label: 'Questions', more: 'drill, draw, memory, bank', to: '/questions' },
-    { id: 'vehicles', label: 'Vehicles', more: 'fitness, cards, dates', to: '/vehicles' },
-    { id: 'standards', label: 'Standards', more: 'what passes, and why', to: '/standards' },
+    ...screens.flatMap((screen) =>
+      screen.find === undefined
+        ? []
+        : [{ id: screen.path, label: screen.title, more: screen.find, to: addressOf(screen) }],
+    ),
     ...learners.flatMap(({ id, name }) => [
       { id: `learner ${id}`, label: name, more: 'how ready', to: `/learners/${id}` },
       { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/mocks?learner=${id}` },

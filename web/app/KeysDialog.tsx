@@ -1,4 +1,4 @@
-import { KeyList } from '../ui';
+import { KeyList } from '../parts/ui';
 
 const keys = [
   ['Ctrl K', 'Find a learner, a mock, a screen'],

@@ -1,6 +1,6 @@
 import { Box, Button, Container, Typography } from '@mui/material';
 import { useEffect, useState } from 'react';
-import { colour } from '../ui';
+import { colour } from '../parts/ui';
 import { stopFetching } from './offline';
 
 /**

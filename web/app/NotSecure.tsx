@@ -1,6 +1,6 @@
 import { Box, Container, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { colour } from '../ui';
+import { colour } from '../parts/ui';
 
 /**
  * Browsers hold back a lot at an address that isn't secure. This says what doesn't work, and links to how to change it.

@@ -3,28 +3,21 @@ import { Box, Button, Container, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
-import { useSessionQuery, useSignOutMutation } from '../api';
-import { useLeaveAll } from '../leave';
-import { colour, LightSwitch, Wren } from '../ui';
+import { useSessionQuery, useSignOutMutation } from '../data/api';
+import { useLeaveAll } from '../parts/unsaved';
+import { colour, LightSwitch, Wren } from '../parts/ui';
 import { NewVersion } from './NewVersion';
 import { NotSecure } from './NotSecure';
+import { addressOf, screens } from './screens';
 import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
 const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
 const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).KeysDialog }));
 
-const places = [
-  { to: '/', label: 'Today', short: 'Today' },
-  { to: '/diary', label: 'Diary', short: 'Diary' },
-  { to: '/learners', label: 'Learners', short: 'Learners' },
-  { to: '/mocks', label: 'Mocks', short: 'Mocks' },
-  { to: '/routes', label: 'Routes', short: 'Routes' },
-  { to: '/questions', label: 'Questions', short: 'Questions' },
-  { to: '/vehicles', label: 'Vehicles', short: 'Vehicles' },
-  { to: '/standards', label: 'Standards', short: 'Standards' },
-  { to: '/school', label: 'School', short: 'School' },
-] as const;
+const navigation = screens
+  .filter(({ inNavigation }) => inNavigation)
+  .map((screen) => ({ path: addressOf(screen), title: screen.title }));
 
 /** The frame of every screen but the Deck. */
 export function Shell() {
@@ -85,7 +78,7 @@ export function Shell() {
                 overflowX: 'auto',
               }}
             >
-              {places.map(({ to, label, short }) => (
+              {navigation.map(({ path: to, title }) => (
                 <Box
                   key={to}
                   component={NavLink}
@@ -103,12 +96,7 @@ export function Shell() {
                     '&.active': { fontWeight: 700, borderBottomColor: colour('jasper') },
                   }}
                 >
-                  <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
-                    {label}
-                  </Box>
-                  <Box component="span" sx={{ display: { sm: 'none' } }}>
-                    {short}
-                  </Box>
+                  {title}
                 </Box>
               ))}
             </Stack>

@@ -1,7 +1,7 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState, type FormEvent } from 'react';
-import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../api';
-import { colour, ErrorNote, Wren } from '../ui';
+import { errorText, useHealthQuery, useSignInMutation, useSignInToDemoMutation } from '../data/api';
+import { colour, ErrorNote, Wren } from '../parts/ui';
 import { NotSecure } from './NotSecure';
 import { forgetTheDay } from './offline';
 

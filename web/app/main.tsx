@@ -7,8 +7,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
-import { sendWaiting } from '../log';
-import { printByDay, theme } from '../ui';
+import { sendWaiting } from '../data/log';
+import { printByDay, theme } from '../parts/ui';
 import { workOffline } from './offline';
 import { router } from './router';
 import { store } from './store';
@@ -23,7 +23,7 @@ printByDay();
 void workOffline();
 
 // Answers to questions that waited go too, once the first screen is there.
-setTimeout(() => void import('../drill').then(({ drillLog }) => drillLog()), 5_000);
+setTimeout(() => void import('../data/drill').then(({ drillLog }) => drillLog()), 5_000);
 
 const root = document.getElementById('root');
 if (root)

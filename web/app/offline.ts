@@ -7,8 +7,8 @@ import {
   type StandardSummary,
 } from '../../contract';
 
-import { PICKED, RECENT } from '../api';
-import { forgetDrafts } from '../leave';
+import { PICKED, RECENT } from '../data/api';
+import { forgetDrafts } from '../parts/unsaved';
 
 /** Where the service worker keeps what the server last told (vite.config.ts). */
 const DAY = 'day';

@@ -1,6 +1,6 @@
 import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
-import { api } from '../api';
-import { logMiddleware, logSlice, reachesServer } from '../log';
+import { api } from '../data/api';
+import { logMiddleware, logSlice, reachesServer } from '../data/log';
 
 /** Marks come one after another: what depends on them is asked again once they rest, in milliseconds. */
 const REST = 1_500;

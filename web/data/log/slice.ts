@@ -1,0 +1,176 @@
+import { v4 as newId } from 'uuid';
+import { createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
+import type { TestView } from '../../../contract';
+import type { DriveEvent } from '../../../core/marking';
+import type { Timed } from '../../../core/session';
+import type { Standard } from '../../../core/standard';
+
+/** How safe an event is: on this screen only, durable in this browser, or on the server's disk too. */
+export type Place = 'screen' | 'here' | 'server';
+
+/** A drive that is open on a screen, with its whole log. */
+export interface OpenDrive {
+  readonly test: TestView;
+  readonly standard: Standard;
+  readonly events: readonly DriveEvent[];
+}
+
+/** Where the events of an open drive are kept. It changes twice with every mark and says nothing of the drive. */
+export interface Keeping {
+  readonly places: Readonly<Record<string, Place>>;
+  /** How far the server's log has been read. */
+  readonly position: number;
+}
+
+export interface LogState {
+  readonly drives: Readonly<Record<string, OpenDrive>>;
+  /** By test, as the drives. */
+  readonly keeping: Readonly<Record<string, Keeping>>;
+  /** Why a drive could not be opened. */
+  readonly failures: Readonly<Record<string, 'missing' | 'unreachable' | 'signed out'>>;
+  /** Events that wait for the server, in all drives. */
+  readonly waiting: number;
+  readonly link: 'unknown' | 'answers' | 'silent' | 'signed out';
+  /** Since when the link has been as it is, ISO instant. */
+  readonly linkSince: string | null;
+  /** The browser refuses to store: marks live on the screen and go to the server at once. */
+  readonly storage: 'works' | 'refused';
+  /** What the server would not take, in its own words; the marks stay here. */
+  readonly refusal: string | null;
+}
+
+const initialState: LogState = {
+  drives: {},
+  keeping: {},
+  failures: {},
+  waiting: 0,
+  link: 'unknown',
+  linkSince: null,
+  storage: 'works',
+  refusal: null,
+};
+
+/** One page load is one device: its sequence numbers are its own, also beside other tabs. */
+const device = `page-${newId()}`;
+let seq = 0;
+let lastAt = 0;
+
+/** Each touch has an instant of its own: events of one instant came of one touch. */
+function nextAt(): string {
+  lastAt = Math.max(Date.now(), lastAt + 1);
+  return new Date(lastAt).toISOString();
+}
+
+export const logSlice = createSlice({
+  name: 'log',
+  initialState,
+  reducers: {
+    /** Adds what one touch means to a drive. It is shown at once, and as kept when it is. */
+    record: {
+      prepare: (test: string, bodies: readonly Timed[]) => {
+        const at = nextAt();
+        const events = bodies.map((body) => {
+          seq += 1;
+          return { at, ...body, id: newId(), test, device, seq } as DriveEvent;
+        });
+        return { payload: { test, events } };
+      },
+      reducer: (state, { payload }: PayloadAction<{ test: string; events: readonly DriveEvent[] }>) =>
+        withEvents(state, payload.test, payload.events, 'screen'),
+    },
+    /** Asks for a drive: from this browser first, then from the server. */
+    openDrive: (state, _action: PayloadAction<string>) => state,
+    /** Reads what others added to a drive that is open. */
+    refreshDrive: (state, _action: PayloadAction<string>) => state,
+    /** Sends what waits for the server, now. */
+    sendWaiting: (state) => state,
+    /** Starts a new drive here; the server is told when it answers. */
+    beginDrive: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+      withDrive(state, payload),
+    driveHeld: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+      withDrive(state, payload),
+    driveFailed: (
+      state,
+      { payload }: PayloadAction<{ test: string; why: LogState['failures'][string] }>,
+    ) => ({
+      ...state,
+      failures: { ...state.failures, [payload.test]: payload.why },
+    }),
+    eventsHeld: (
+      state,
+      {
+        payload,
+      }: PayloadAction<{ test: string; events: readonly DriveEvent[]; place: Place; position?: number }>,
+    ) => withEvents(state, payload.test, payload.events, payload.place, payload.position),
+    placed: (draft, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
+      const state = plain(draft);
+      const keeping = state.keeping[payload.test];
+      if (!keeping) return state;
+      const places = { ...keeping.places };
+      // What is not loaded yet will tell its own place when it is.
+      for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
+      return { ...state, keeping: { ...state.keeping, [payload.test]: { ...keeping, places } } };
+    },
+    waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
+    linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
+      state.link === payload.link ? state : { ...state, link: payload.link, linkSince: payload.at },
+    storageRefused: (state) => ({ ...state, storage: 'refused' as const }),
+    serverRefused: (state, { payload }: PayloadAction<string | null>) => ({ ...state, refusal: payload }),
+  },
+});
+
+/** The state itself: copying a long log through immer's proxies costs more than all the rest of a mark. */
+const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
+
+function withDrive(state: LogState, { test, standard }: { test: TestView; standard: Standard }): LogState {
+  if (state.drives[test.id]) return state;
+  const { [test.id]: _mended, ...failures } = state.failures;
+  return {
+    ...state,
+    failures,
+    drives: { ...state.drives, [test.id]: { test, standard, events: [] } },
+    keeping: { ...state.keeping, [test.id]: { places: {}, position: 0 } },
+  };
+}
+
+const RANK: Readonly<Record<Place, number>> = { screen: 0, here: 1, server: 2 };
+const safer = (a: Place | undefined, b: Place): Place => (a && RANK[a] > RANK[b] ? a : b);
+
+function withEvents(
+  draft: LogState,
+  test: string,
+  events: readonly DriveEvent[],
+  place: Place,
+  position?: number,
+): LogState {
+  const state = plain(draft);
+  const drive = state.drives[test];
+  const keeping = state.keeping[test];
+  if (!drive || !keeping) return state;
+  const places = { ...keeping.places };
+  const fresh: DriveEvent[] = [];
+  for (const event of events) {
+    if (!(event.id in places)) fresh.push(event);
+    places[event.id] = safer(places[event.id], place);
+  }
+  return {
+    ...state,
+    drives:
+      fresh.length > 0
+        ? { ...state.drives, [test]: { ...drive, events: [...drive.events, ...fresh] } }
+        : state.drives,
+    keeping: {
+      ...state.keeping,
+      [test]: { places, position: Math.max(keeping.position, position ?? 0) },
+    },
+  };
+}
+
+/** Whether the server has something of a drive that it had not, or told of something new. */
+export const reachesServer = (action: UnknownAction): boolean =>
+  (logSlice.actions.placed.match(action) && action.payload.place === 'server') ||
+  (logSlice.actions.eventsHeld.match(action) &&
+    action.payload.place === 'server' &&
+    action.payload.events.length > 0);
+
+export const { record, openDrive, beginDrive, refreshDrive, sendWaiting } = logSlice.actions;

@@ -1,0 +1,236 @@
+import type { Dispatch } from '@reduxjs/toolkit';
+import { MAX_BATCH, type NewTest, type TestView } from '../../../contract';
+import type { DriveEvent } from '../../../core/marking';
+import type { Keep, KeptDrive } from './keep';
+import { createPusher, type Sent } from './pusher';
+import type { Answer, LogServer } from './server';
+import { logSlice, type LogState } from './slice';
+
+const {
+  driveFailed,
+  driveHeld,
+  eventsHeld,
+  linkChanged,
+  placed,
+  serverRefused,
+  storageRefused,
+  waitingChanged,
+} = logSlice.actions;
+
+export interface SyncParts {
+  /** Null where the browser refuses to store. */
+  readonly keep: Promise<Keep | null>;
+  readonly server: LogServer;
+  readonly dispatch: Dispatch;
+  readonly state: () => LogState;
+  readonly now: () => Date;
+  readonly later: (wait: number, run: () => void) => void;
+}
+
+export interface Sync {
+  readonly began: (test: TestView) => Promise<void>;
+  readonly recorded: (test: string, events: readonly DriveEvent[]) => Promise<void>;
+  readonly open: (test: string) => Promise<void>;
+  /** Reads what others added to a drive. */
+  readonly pull: (test: string) => Promise<void>;
+  /** Sends what waits, now. */
+  readonly push: () => Promise<void>;
+}
+
+/**
+ * Keeps the logs of this page: each event goes to the browser's own store first, then to the server, as
+ * often as it takes. Repeats do no harm, for the server ignores ids that it has.
+ */
+export function createSync({ keep, server, dispatch, state, now, later }: SyncParts): Sync {
+  const queue = new Map<string, { readonly test: string; readonly event: DriveEvent }>();
+  const unknownToServer = new Map<string, TestView>();
+
+  const told = (answer: Answer<unknown>) => {
+    const link = answer.ok || answer.why === 'missing' || answer.why === 'refused' ? 'answers' : answer.why;
+    dispatch(linkChanged({ link, at: now().toISOString() }));
+  };
+  const counted = () => dispatch(waitingChanged(queue.size));
+
+  const restored = keep.then(async (kept) => {
+    for (const entry of (await kept?.waiting()) ?? []) queue.set(entry.event.id, entry);
+    counted();
+  });
+
+  async function store(work: (kept: Keep) => Promise<void>): Promise<boolean> {
+    const kept = await keep;
+    try {
+      if (!kept) throw new Error('no store');
+      await work(kept);
+      return true;
+    } catch {
+      dispatch(storageRefused());
+      return false;
+    }
+  }
+
+  const push = createPusher(async () => {
+    await restored;
+    return pushAll();
+  }, later);
+
+  /** What the server does not take of one drive holds back none of the others. */
+  async function pushAll(): Promise<Sent> {
+    let all: Sent = 'done';
+    const lost = (sent: Sent): boolean => {
+      if (sent !== 'done') all = sent;
+      // A server that is away or wants a sign-in takes nothing of the rest either.
+      return sent === 'stop' || (sent === 'retry' && state().link !== 'answers');
+    };
+    for (const test of [...unknownToServer.values()]) if (lost(await pushTest(test))) return all;
+    const tests = new Set([...queue.values()].map(({ test }) => test));
+    for (const test of tests) {
+      const events = [...queue.values()].flatMap((entry) => (entry.test === test ? [entry.event] : []));
+      for (let n = 0; n < events.length; n += MAX_BATCH)
+        if (lost(await pushBatch(test, events.slice(n, n + MAX_BATCH)))) return all;
+    }
+    return all;
+  }
+
+  async function pushTest(test: TestView): Promise<Sent> {
+    const answer = await server.start(newTestOf(test));
+    told(answer);
+    if (answer.ok) {
+      unknownToServer.delete(test.id);
+      const drive = state().drives[test.id];
+      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: true }));
+      dispatch(placed({ test: test.id, ids: [], place: 'server' }));
+      return 'done';
+    }
+    return notTaken(answer);
+  }
+
+  async function pushBatch(test: string, events: readonly DriveEvent[], begunAnew = false): Promise<Sent> {
+    const answer = await server.send(test, events);
+    told(answer);
+    if (answer.ok) {
+      const refused = new Map(
+        answer.value.refused.flatMap(({ index, problems }) => {
+          const event = events[index];
+          return event ? [[event.id, reasonOf(event, problems)] as const] : [];
+        }),
+      );
+      const ids = events.flatMap(({ id }) => (refused.has(id) ? [] : [id]));
+      for (const { id } of events) queue.delete(id);
+      await store(async (kept) => {
+        await kept.acknowledged(ids);
+        for (const [id, reason] of refused) await kept.setAside(id, reason);
+      });
+      for (const reason of refused.values()) dispatch(serverRefused(reason));
+      dispatch(placed({ test, ids, place: 'server' }));
+      counted();
+      return 'done';
+    }
+    if (answer.why !== 'missing') return notTaken(answer);
+    const begun = begunAnew ? 'retry' : await restart(test);
+    return begun === 'done' ? pushBatch(test, events, true) : begun;
+  }
+
+  /** The server has lost or never had this test: tell it anew, from what is kept here. */
+  async function restart(test: string): Promise<Sent> {
+    const kept = (await keptDrive(test)) ?? state().drives[test];
+    if (!kept) {
+      dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
+      return 'retry';
+    }
+    unknownToServer.set(test, kept.test);
+    return pushTest(kept.test);
+  }
+
+  /** Whatever it is, it is asked for again only after a pause. */
+  function notTaken(answer: Exclude<Answer<unknown>, { ok: true }>): Sent {
+    if (answer.why === 'signed out') return 'stop';
+    if (answer.why === 'refused') dispatch(serverRefused(answer.detail));
+    return 'retry';
+  }
+
+  async function keptDrive(id: string): Promise<KeptDrive | undefined> {
+    try {
+      return await (await keep)?.drive(id);
+    } catch {
+      dispatch(storageRefused());
+      return undefined;
+    }
+  }
+
+  async function open(id: string): Promise<void> {
+    const kept = await keptDrive(id);
+    if (kept) {
+      dispatch(driveHeld(kept));
+      if (!kept.onServer) unknownToServer.set(id, kept.test);
+      const held = (await (await keep)?.events(id)) ?? [];
+      for (const place of ['server', 'here'] as const) {
+        const events = held.flatMap(({ event, onServer }) =>
+          onServer === (place === 'server') ? [event] : [],
+        );
+        dispatch(eventsHeld({ test: id, events, place }));
+      }
+    } else if (!state().drives[id]) {
+      const test = await server.test(id);
+      told(test);
+      const standard = test.ok ? await server.standard(test.value.standard) : null;
+      if (!test.ok || !standard?.ok) {
+        dispatch(driveFailed({ test: id, why: failureOf(test.ok && standard ? standard : test) }));
+        return;
+      }
+      dispatch(driveHeld({ test: test.value, standard: standard.value }));
+      await store((to) => to.putDrive({ test: test.value, standard: standard.value, onServer: true }));
+    }
+    void push();
+    await pull(id);
+  }
+
+  async function pull(id: string): Promise<void> {
+    const answer = await server.events(id, state().keeping[id]?.position ?? 0);
+    if (!answer.ok && answer.why === 'missing' && unknownToServer.has(id)) return;
+    told(answer);
+    if (answer.ok) dispatch(eventsHeld({ test: id, place: 'server', ...answer.value }));
+  }
+
+  return {
+    push,
+    pull,
+    open,
+    began: async (test) => {
+      unknownToServer.set(test.id, test);
+      const drive = state().drives[test.id];
+      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: false }));
+      await push();
+    },
+    recorded: async (test, events) => {
+      for (const event of events) queue.set(event.id, { test, event });
+      counted();
+      if (await store((kept) => kept.putEvents(test, events)))
+        dispatch(placed({ test, ids: events.map(({ id }) => id), place: 'here' }));
+      await push();
+    },
+  };
+}
+
+function failureOf(answer: Answer<unknown>): LogState['failures'][string] {
+  if (!answer.ok && answer.why === 'signed out') return 'signed out';
+  return !answer.ok && answer.why === 'missing' ? 'missing' : 'unreachable';
+}
+
+const reasonOf = (
+  { kind }: DriveEvent,
+  problems: readonly { readonly path: string; readonly message: string }[],
+): string =>
+  `One entry (${kind}) was not taken: ${problems.map(({ path, message }) => (path ? `${path} ${message}` : message)).join('; ')}.`;
+
+const newTestOf = (test: TestView): NewTest => ({
+  id: test.id,
+  learner: test.learner.id,
+  standard: { id: test.standard.id, version: test.standard.version },
+  vehicle: test.vehicle?.id ?? null,
+  // Drives that were kept before there were routes have none.
+  route: test.route?.id ?? null,
+  retest: test.retest,
+  startedAt: test.startedAt,
+  zone: test.zone,
+  ready: [...test.ready],
+});

@@ -1,0 +1,64 @@
+import { useCallback, useEffect, useMemo } from 'react';
+import { useDispatch, useSelector, useStore } from 'react-redux';
+import type { Judgement } from '../../../core/marking';
+import type { Action } from '../../../core/session';
+import { actOn, judgementOf, type DoAction, type Done } from './act';
+import { PULL_EVERY } from './middleware';
+import { openDrive, refreshDrive, type LogState, type OpenDrive } from './slice';
+
+interface WithLog {
+  readonly log: LogState;
+}
+
+export type DriveOnScreen =
+  | { readonly status: 'loading' }
+  | { readonly status: 'missing' | 'unreachable' | 'signed out'; readonly retry: () => void }
+  | {
+      readonly status: 'open';
+      readonly drive: OpenDrive;
+      readonly judgement: Judgement;
+      readonly act: DoAction;
+    };
+
+/** A drive with its judgement as of its last event, and the way to add to it; kept up with other devices. */
+export function useDrive(test: string): DriveOnScreen {
+  const store = useStore<WithLog>();
+  const dispatch = useDispatch();
+  const drive = useSelector(({ log }: WithLog) => log.drives[test]);
+  const failure = useSelector(({ log }: WithLog) => log.failures[test]);
+
+  useEffect(() => {
+    dispatch(openDrive(test));
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible') dispatch(refreshDrive(test));
+    }, PULL_EVERY);
+    return () => clearInterval(timer);
+  }, [dispatch, test]);
+
+  const judgement = drive ? judgementOf(drive) : null;
+
+  return useMemo(() => {
+    if (drive && judgement)
+      return {
+        status: 'open',
+        drive,
+        judgement,
+        act: (action) => actOn(store, test, action),
+      };
+    if (failure) return { status: failure, retry: () => dispatch(openDrive(test)) };
+    return { status: 'loading' };
+  }, [drive, judgement, failure, dispatch, store, test]);
+}
+
+/** Does something to a drive that this screen does not show. */
+export function useActOn(): (test: string, action: Action) => Done {
+  const store = useStore<WithLog>();
+  return useCallback((test, action) => actOn(store, test, action), [store]);
+}
+
+export const useLink = () =>
+  useSelector(
+    ({ log }: WithLog) => log,
+    (a, b) =>
+      a.waiting === b.waiting && a.link === b.link && a.storage === b.storage && a.refusal === b.refusal,
+  );

@@ -1,0 +1,21 @@
+import { useEffect, useState } from 'react';
+import type { TestView } from '../../../contract';
+import { browserKeep } from './keep';
+import { useLink } from './useDrive';
+
+/** Drives of this browser that the server does not have whole; none where the browser does not store. */
+export function useKeptHere(): readonly TestView[] {
+  const { waiting, link } = useLink();
+  const [drives, setDrives] = useState<readonly TestView[]>([]);
+  useEffect(() => {
+    let open = true;
+    browserKeep()
+      .then((keep) => keep?.unsent())
+      .then((kept) => open && setDrives(kept?.map(({ test }) => test) ?? []))
+      .catch(() => undefined);
+    return () => {
+      open = false;
+    };
+  }, [waiting, link]);
+  return drives;
+}

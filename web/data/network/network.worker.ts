@@ -1,0 +1,205 @@
+import { expose, transfer } from 'comlink';
+import { compose, type ComposeWish, type Proposal } from '../../../core/compose';
+import { metresAlong, type Place } from '../../../core/geo';
+import {
+  Cancelled,
+  createSearch,
+  createSnap,
+  edgeOf,
+  openNetwork,
+  parseNetwork,
+  readOsm,
+  trafficOf,
+  usualDelays,
+  type Delays,
+  type NetworkFile,
+  type OsmReport,
+} from '../../../core/network';
+import { failed, parsed, type Parsed } from '../../../core/problems';
+import {
+  carriedOver,
+  courseOf,
+  drawThrough,
+  matchLine,
+  routeOf,
+  viaOfWay,
+  type Drawing,
+  type Route,
+} from '../../../core/route';
+import { wayBack, wrongTurn } from '../../../core/guidance';
+import { geometryOf, type MapGeometry } from './geometry';
+
+/** What a route keeps when its way is drawn anew. */
+export type RouteBase = Pick<Route, 'id' | 'title' | 'network' | 'units'> & Partial<Route>;
+
+/** A loop that was found, as a route. */
+export interface Composed {
+  readonly route: Route;
+  readonly score: Proposal['score'];
+}
+
+let drawing: Drawing | null = null;
+let stop = false;
+
+const opened = (): Drawing => {
+  if (!drawing) throw new Error('no network is open');
+  return drawing;
+};
+
+/** Lets messages in, such as one that cancels. */
+const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+
+/** What of a route does not come from its way. */
+function drawnAnew({
+  features: _features,
+  line: _line,
+  stretches: _stretches,
+  via: _via,
+  ...rest
+}: RouteBase): RouteBase {
+  return rest;
+}
+
+/** A way drawn anew, with what the instructor had put along it before. */
+function withHand(route: Route, before: Partial<Route>): { readonly route: Route; readonly lost: number } {
+  const line = { line: route.line, metres: metresAlong(route.line) };
+  const hand = (before.features ?? []).filter(({ source }) => source === 'hand');
+  const { kept, lost } = carriedOver(line, hand);
+  const muted = new Set(before.muted);
+  const kinds = new Set(kept.map(({ id }) => id));
+  const proposed = route.features.filter(({ id }) => !muted.has(id) && !kinds.has(id));
+  const features = [...proposed, ...kept].sort((a, b) => a.along - b.along);
+  return { route: { ...route, features }, lost: lost.length };
+}
+
+const worker = {
+  /** Opens the network at an address of this server, and gives what a map is drawn from. */
+  async open(url: string, delays: Delays = usualDelays): Promise<MapGeometry> {
+    const answer = await fetch(url);
+    if (!answer.ok) throw new Error(`the network could not be loaded (${answer.status})`);
+    const graph = openNetwork((await answer.json()) as NetworkFile);
+    const traffic = trafficOf(graph, delays);
+    drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+    const geometry = geometryOf(graph);
+    const { first, x, y, style, length, name } = geometry;
+    return transfer(
+      geometry,
+      [first, x, y, style, length, name].map(({ buffer }) => buffer as ArrayBuffer),
+    );
+  },
+
+  /** Draws a route through points; what was put by hand comes along where it still fits. */
+  draw(via: readonly Place[], base: RouteBase): Parsed<{ readonly route: Route; readonly lost: number }> {
+    const result = drawThrough(opened(), via, drawnAnew(base));
+    return result.ok ? parsed(withHand(result.value.route, base)) : result;
+  },
+
+  /** Lays a line that came from elsewhere onto the network; null when it lies nowhere near. */
+  match(line: readonly Place[], base: RouteBase): { readonly route: Route; readonly gaps: number } | null {
+    const { traffic, snap, search } = opened();
+    const matched = matchLine(traffic, snap, search, line);
+    if (!matched || matched.arcs.length === 0) return null;
+    const course = courseOf(traffic, matched.arcs, matched.from, matched.to);
+    if (course.line.length < 2) return null;
+    const via = viaOfWay(opened(), matched.arcs, matched.from, matched.to);
+    const { route } = withHand(routeOf(traffic, course, { ...drawnAnew(base), via }), base);
+    return { route, gaps: matched.gaps };
+  },
+
+  /** The place on a road that is nearest. */
+  snap: (place: Place, most: number): Place | null => opened().snap.near(place, most)[0]?.place ?? null,
+
+  /** The way back to a route that was left, joining it where that costs least; null when there is none. */
+  wayBack(
+    from: Place & { readonly heading: number | null },
+    route: Route,
+    along: number,
+    closed: readonly Place[],
+  ): { readonly route: Route; readonly joins: number } | null {
+    return wayBack(opened(), from, route, along, closed);
+  },
+
+  /** A line that takes another arm at the next junction of a route: how a learner goes wrong. */
+  wrongTurn: (route: Route, along: number): readonly Place[] | null => wrongTurn(opened(), route, along),
+
+  async compose(
+    wish: Omit<ComposeWish, 'lately'> & { readonly lately: readonly (readonly Place[])[] },
+    base: RouteBase,
+    onProgress: (done: number, best: number) => void,
+  ): Promise<Parsed<readonly Composed[]>> {
+    stop = false;
+    const { traffic, snap, search } = opened();
+    const lately = new Set(
+      wish.lately.flatMap((line) => matchLine(traffic, snap, search, line)?.arcs.map(edgeOf) ?? []),
+    );
+    const found = await compose(
+      opened(),
+      { ...wish, lately },
+      { onProgress, breathe, cancelled: () => stop },
+    );
+    if (stop) return failed([{ path: '', message: 'cancelled' }]);
+    if (!found.ok) return found;
+    return parsed(
+      found.value.map(({ arcs, from, to, score }) => ({
+        score,
+        route: routeOf(traffic, courseOf(traffic, arcs, from, to), {
+          ...base,
+          via: viaOfWay(opened(), arcs, from, to),
+        }),
+      })),
+    );
+  },
+
+  /** Reads an OpenStreetMap extract into a network, compressed for the server. */
+  async importOsm(
+    file: File,
+    how: { readonly title: string; readonly source: string; readonly drivingSide: 'left' | 'right' },
+    onProgress: (share: number) => void,
+  ): Promise<Parsed<{ readonly gzipped: Blob; readonly report: OsmReport }>> {
+    stop = false;
+    let read = 0;
+    async function* chunks() {
+      const reader = file.stream().pipeThrough(new TextDecoderStream()).getReader();
+      for (;;) {
+        const { done, value } = await reader.read();
+        if (done) return;
+        read += value.length;
+        onProgress(Math.min(0.98, read / (2 * file.size)));
+        yield value;
+      }
+    }
+    try {
+      const result = await readOsm({ ...how, chunks, cancelled: () => stop });
+      if (!result.ok) return result;
+      const { network, report } = result.value;
+      return parsed({ gzipped: await gzipped(JSON.stringify(network)), report });
+    } catch (error) {
+      if (error instanceof Cancelled) return failed([{ path: '', message: 'cancelled' }]);
+      throw error;
+    }
+  },
+
+  /** Checks a network file of our own, and compresses it for the server. */
+  async readOwn(file: File): Promise<Parsed<{ readonly gzipped: Blob }>> {
+    let input: unknown;
+    try {
+      input = JSON.parse(await file.text());
+    } catch {
+      return failed([{ path: '', message: 'is no JSON' }]);
+    }
+    const result = parseNetwork(input);
+    return result.ok ? parsed({ gzipped: await gzipped(JSON.stringify(result.value)) }) : result;
+  },
+
+  cancel(): void {
+    stop = true;
+  },
+};
+
+async function gzipped(text: string): Promise<Blob> {
+  const stream = new Blob([text]).stream().pipeThrough(new CompressionStream('gzip'));
+  return new Response(stream).blob();
+}
+
+export type NetworkWorker = typeof worker;
+expose(worker);

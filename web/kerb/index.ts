@@ -1,1 +1,0 @@
-export { KerbPage } from './KerbPage';

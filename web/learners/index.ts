@@ -1,3 +1,0 @@
-export { NewLearnerDialog } from './NewLearnerDialog';
-export { LearnersPage } from './LearnersPage';
-export { LearnerPage } from './LearnerPage';

@@ -1,2 +1,0 @@
-export { MockRow } from './MockRow';
-export { MocksPage } from './MocksPage';

@@ -1,0 +1,1 @@
+export { MockRow } from './MockRow';

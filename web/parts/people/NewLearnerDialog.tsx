@@ -1,0 +1,65 @@
+import { v4 as newId } from 'uuid';
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextField } from '@mui/material';
+import { useForm } from 'react-hook-form';
+import { NewLearner } from '../../../contract';
+import { errorText, useAddLearnerMutation } from '../../data/api';
+import { useUnsaved } from '../unsaved';
+import { ErrorNote, localZone } from '../ui';
+
+interface Props {
+  readonly onClose: () => void;
+  readonly onAdded?: (id: string) => void;
+}
+
+export function NewLearnerDialog({ onClose, onAdded }: Props) {
+  const [add, { error, isLoading }] = useAddLearnerMutation();
+  const { register, handleSubmit, formState } = useForm<NewLearner>({
+    resolver: classValidatorResolver(NewLearner),
+    defaultValues: { id: newId(), name: '', testDate: null, zone: localZone() },
+  });
+  const { close, saved } = useUnsaved(formState.isDirty);
+  const leave = () => close(onClose);
+  const save = async (given: NewLearner) => {
+    const added = await add(given);
+    if (added.error) return;
+    saved();
+    onClose();
+    onAdded?.(added.data.id);
+  };
+  return (
+    <Dialog open onClose={leave} fullWidth maxWidth="xs" aria-labelledby="new-learner">
+      <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+        <DialogTitle id="new-learner">Add a learner</DialogTitle>
+        <DialogContent>
+          <Stack spacing={2.5} sx={{ pt: 1 }}>
+            {error ? <ErrorNote title="The learner was not added">{errorText(error)}</ErrorNote> : null}
+            <TextField
+              autoFocus
+              label="Name"
+              {...register('name')}
+              error={Boolean(formState.errors.name)}
+              helperText={formState.errors.name ? 'A name of up to 80 letters is wanted.' : undefined}
+            />
+            <TextField
+              label="Day of the licence test, if booked"
+              type="date"
+              slotProps={{ inputLabel: { shrink: true } }}
+              {...register('testDate', { setValueAs: (day: string | null) => day || null })}
+              error={Boolean(formState.errors.testDate)}
+              helperText={formState.errors.testDate?.message}
+            />
+          </Stack>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={leave} color="inherit">
+            Not now
+          </Button>
+          <Button type="submit" variant="contained" disabled={isLoading}>
+            Add
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,5 @@
+export { LearnerPicker, type Picked } from './LearnerPicker';
+export { LearnerRow } from './LearnerRow';
+export { useEverybody } from './useEverybody';
+export { useLearnersFound } from './useLearnersFound';
+export { NewLearnerDialog } from './NewLearnerDialog';

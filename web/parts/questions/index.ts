@@ -1,0 +1,2 @@
+export { KeyPoints, PointList, allEssential } from './KeyPoints';
+export { useBank, useDraw } from './useDraw';

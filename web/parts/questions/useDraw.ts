@@ -1,0 +1,66 @@
+import { useMemo, useState } from 'react';
+import {
+  askableIn,
+  drawSet,
+  questionSets,
+  weaknessAt,
+  type Question,
+  type QuestionKind,
+  type QuestionSet,
+} from '../../../core/questions';
+import { randomFrom, seedOf } from '../../../core/random';
+import type { Standard } from '../../../core/standard';
+import { lacksOf, noCard } from '../../../core/vehicle';
+import type { TestView } from '../../../contract';
+import { useQuestionsQuery, useVehiclesQuery } from '../../data/api';
+import { useDrill } from '../../data/drill';
+
+/** The questions that are asked, by id; nothing while the bank is not here. */
+export function useBank(): ReadonlyMap<string, Question> {
+  const { data } = useQuestionsQuery();
+  return useMemo(
+    () =>
+      new Map(
+        data?.items.flatMap(({ question, enabled }) => (enabled ? [[question.id, question] as const] : [])),
+      ),
+    [data],
+  );
+}
+
+export interface Draw {
+  /** The so-manieth question of its kind in the set drawn now, from one; null where the bank has none. */
+  readonly question: (kind: QuestionKind, number: number) => Question | null;
+  readonly another: () => void;
+}
+
+/**
+ * Draws the questions of a test as its standard says, from what the car has, weak ones sooner, none twice
+ * before all were seen; the same for the same test, until another is asked for.
+ */
+export function useDraw(
+  bank: ReadonlyMap<string, Question>,
+  { questions: rule }: Standard,
+  { id: test, learner, vehicle, startedAt }: TestView,
+): Draw {
+  const [passed, setPassed] = useState<readonly string[]>([]);
+  const vehicles = useVehiclesQuery();
+  // What is answered in this very test must not change what it asks next.
+  const { memories, sets: seen, loading } = useDrill(learner.id, startedAt);
+  const card = vehicles.data?.items.find(({ id }) => id === vehicle?.id)?.card;
+  const set = useMemo((): QuestionSet | null => {
+    if (!rule || loading) return null;
+    const random = randomFrom(seedOf(`${test} ${passed.length}`));
+    const sets = questionSets(askableIn([...bank.values()], lacksOf(card ?? noCard)), rule);
+    return drawSet(sets, [...seen, ...passed], (id) => weaknessAt(memories.get(id), startedAt), random);
+  }, [bank, rule, test, passed, card, memories, seen, loading, startedAt]);
+  return {
+    question: (kind, number) => {
+      if (kind !== 'explain' && kind !== 'demonstrate') return null;
+      const id = set?.[kind][number - 1];
+      return id === undefined ? null : (bank.get(id) ?? null);
+    },
+    another: () => {
+      if (set) setPassed([...passed, set.key]);
+    },
+  };
+}

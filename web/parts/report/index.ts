@@ -1,0 +1,2 @@
+export { SectionTable } from './SectionTable';
+export { TimeLine } from './TimeLine';

@@ -1,0 +1,2 @@
+export { OneRoute } from './OneRoute';
+export { Along, RouteMap } from './RouteMap';

@@ -1,0 +1,1 @@
+export { ExamplesSign } from './ExamplesSign';

@@ -1,0 +1,41 @@
+import { Button } from '@mui/material';
+import { Link } from 'react-router';
+import type { DriveOnScreen } from '../../data/log';
+import { EmptyNote, ErrorNote, LoadingNote } from '../ui';
+
+/** A drive that is not on the screen: still loading, not there, or out of reach. */
+export function DriveNotOpen({
+  onScreen,
+}: {
+  readonly onScreen: Exclude<DriveOnScreen, { status: 'open' }>;
+}) {
+  switch (onScreen.status) {
+    case 'loading':
+      return <LoadingNote what="the drive" />;
+    case 'missing':
+      return (
+        <EmptyNote
+          title="There is no such mock"
+          action={
+            <Button component={Link} to="/" variant="contained">
+              Go to today
+            </Button>
+          }
+        >
+          The address may be mistyped, or from another school.
+        </EmptyNote>
+      );
+    case 'signed out':
+      return (
+        <ErrorNote title="You are signed out" onRetry={() => window.location.reload()}>
+          Sign in again to see this mock. Marks made here are kept.
+        </ErrorNote>
+      );
+    case 'unreachable':
+      return (
+        <ErrorNote title="The server does not answer" onRetry={onScreen.retry}>
+          This mock is not kept in this browser, so it cannot be shown until the server is back.
+        </ErrorNote>
+      );
+  }
+}

@@ -1,4 +1,0 @@
-export { LearnerPicker, type Picked } from './LearnerPicker';
-export { LearnerRow } from './LearnerRow';
-export { useEverybody } from './useEverybody';
-export { useLearnersFound } from './useLearnersFound';

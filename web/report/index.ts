@@ -1,3 +1,0 @@
-export { ReportPage } from './ReportPage';
-export { SectionTable } from './SectionTable';
-export { TimeLine } from './TimeLine';

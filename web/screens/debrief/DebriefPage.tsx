@@ -1,0 +1,127 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { ratingsBy } from '../../../core/marking';
+import { reportOf } from '../../../core/report';
+import { useDrive } from '../../data/log';
+import { dayText, hourText, WindowTitle } from '../../parts/ui';
+import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
+import { MarkList } from './MarkList';
+import { FlagList } from './FlagList';
+import { Ratings } from './Ratings';
+import { TakenBackList } from './TakenBackList';
+
+/** Brings the forecast with it, which the verdict must not wait for. */
+const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
+
+const shownKey = (test: string): string => `verdict shown ${test}`;
+
+/** Still parked: first the learner's own view, then the pegs, then the verdict, and what to do about it. */
+export function DebriefPage() {
+  const { test: id = '' } = useParams();
+  const onScreen = useDrive(id);
+  const navigate = useNavigate();
+  const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
+  const open = onScreen.status === 'open' ? onScreen : null;
+  const report = useMemo(
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test) : null),
+    [open],
+  );
+  if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
+  if (!report) return null;
+  const { drive, judgement, act } = onScreen;
+  const { test, standard } = drive;
+  const own = ratingsBy(judgement.drive, 'learner');
+  const running = judgement.drive.end === null;
+  // Once both have looked at the verdict there is nothing left to be asked first.
+  const shown = opened || running || ratingsBy(judgement.drive, 'instructor').size > 0;
+  const reopen = () => {
+    act({ do: 'reopen' });
+    void navigate(`/tests/${id}/deck`);
+  };
+  const show = () => {
+    sessionStorage.setItem(shownKey(id), 'yes');
+    setOpened(true);
+  };
+  return (
+    <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
+      <Stack
+        direction="row"
+        sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2.5 }}
+      >
+        <Box>
+          <WindowTitle name={`${test.learner.name}, debrief`} />
+          <Typography variant="h1">Debrief with {test.learner.name}</Typography>
+          <Typography sx={{ color: 'text.secondary' }}>
+            {dayText(test.startedAt, test.zone)}, {hourText(test.startedAt, test.zone)}, {standard.title}{' '}
+            {standard.version}
+            {test.retest ? ', re-test' : ''}
+          </Typography>
+        </Box>
+        <Stack direction="row" spacing={1.5}>
+          {running ? (
+            <Button component={Link} to={`/tests/${id}/deck`} variant="contained">
+              Back to marking
+            </Button>
+          ) : (
+            <Button variant="outlined" onClick={reopen}>
+              Reopen drive
+            </Button>
+          )}
+          <Button component={Link} to={`/learners/${test.learner.id}`} variant="outlined">
+            Learner
+          </Button>
+          <Button component={Link} to={`/tests/${id}`} variant="outlined">
+            Report
+          </Button>
+        </Stack>
+      </Stack>
+      {shown ? (
+        <VerdictBanner report={report}>
+          <FullTest {...{ judgement, act }} />
+        </VerdictBanner>
+      ) : (
+        <Box component="section" aria-labelledby="own-view">
+          <Typography variant="h2" id="own-view">
+            {test.learner.name.split(' ')[0]}, how did it feel?
+          </Typography>
+          <Typography sx={{ color: 'text.secondary', mb: 1 }}>
+            Engine off, then hand it over or ask: the learner’s own view comes before the verdict.
+          </Typography>
+          <Ratings {...{ standard, judgement, act }} by="learner" />
+        </Box>
+      )}
+      <FlagList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+      {shown ? null : (
+        <Button
+          variant="contained"
+          size="large"
+          onClick={show}
+          sx={{ mt: 3, minHeight: 64, px: 4, fontSize: '1.2rem' }}
+        >
+          {own.size > 0 ? 'Show the verdict' : 'Show the verdict without it'}
+        </Button>
+      )}
+      {shown ? (
+        <>
+          <Suspense fallback={null}>
+            <Talk {...{ test, standard, judgement, act }} />
+          </Suspense>
+          {running ? null : (
+            <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
+              <Typography variant="h2" id="both">
+                Your own view, beside the learner’s
+              </Typography>
+              <Ratings {...{ standard, judgement, act }} by="instructor" />
+            </Box>
+          )}
+          <MarkList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+          <TakenBackList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+          <Box sx={{ mt: 4 }}>
+            <LimitTrace report={report} />
+          </Box>
+        </>
+      ) : null}
+    </Box>
+  );
+}

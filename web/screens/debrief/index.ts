@@ -1,0 +1,1 @@
+export { DebriefPage } from './DebriefPage';

@@ -1,0 +1,425 @@
+import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { PlaceRate } from '../../../contract';
+import { HOT_PROBABILITY, HOT_TIMES } from '../../../core/hotspot';
+import { skillAreas } from '../../../core/standard';
+import {
+  errorText,
+  useLearnerQuery,
+  useMarksAtQuery,
+  usePlacesQuery,
+  useRoutesQuery,
+  type PlacesFilter,
+} from '../../data/api';
+import { FeatureGlyph } from '../../parts/features';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { frameAt } from '../../../core/geo';
+import { Marker, NetworkMap, useProjection, type MapLine } from '../../parts/map';
+import { useNetwork, type OpenNetwork } from '../../data/network';
+import { LearnerPicker } from '../../parts/people';
+import { colour, dayText, EmptyNote, ErrorNote, LoadingNote, Glyph, withParam } from '../../parts/ui';
+
+const gravities = ['Anything noted', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
+const hours = [
+  ['', 'At any hour'],
+  ['6-9', '6 to 9'],
+  ['9-12', '9 to 12'],
+  ['12-15', '12 to 15'],
+  ['15-18', '15 to 18'],
+  ['18-24', '18 and later'],
+] as const;
+
+/** Where faults gather: on the map and as a list, for all drives or for those that are chosen. */
+export function HotSpotsPage() {
+  const [params, setParams] = useSearchParams();
+  const { currentData: learner = null } = useLearnerQuery(params.get('learner') ?? skipToken);
+  const { data: routes } = useRoutesQuery();
+  const [from, until] = (params.get('hours') ?? '').split('-').map(Number);
+  const filter: PlacesFilter = {
+    ...(params.get('learner') ? { learner: params.get('learner') ?? '' } : {}),
+    ...(params.get('route') ? { route: params.get('route') ?? '' } : {}),
+    ...(params.get('skill') ? { skill: params.get('skill') ?? '' } : {}),
+    ...(params.get('gravity') ? { gravity: Number(params.get('gravity')) } : { gravity: 1 }),
+    ...(params.get('hours') ? { from: from ?? 0, until: until ?? 24 } : {}),
+  };
+  const { data, error, isFetching, refetch } = usePlacesQuery(filter);
+  const network = useNetwork(null);
+  const choose = (key: string, value: string) => setParams(withParam(params, key, value), { replace: true });
+  const place = data?.places.find(({ site }) => site.key === params.get('place')) ?? null;
+  const select = (
+    key: string,
+    label: string,
+    options: readonly (readonly [string, string])[],
+    value = params.get(key) ?? '',
+  ) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      onChange={(event) => choose(key, event.target.value)}
+    >
+      {options.map(([id, title]) => (
+        <MenuItem key={id} value={id}>
+          {title}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Box>
+        <Typography variant="h1">Hot spots</Typography>
+        {data ? (
+          <Typography sx={{ color: 'text.secondary' }}>
+            {data.marks} marks of {data.drives} drives, {data.mean.toFixed(2)} a pass on average
+            {data.unplaced > 0 ? `; ${data.unplaced} more have no place` : ''}.{' '}
+            {data.places.filter(({ hot }) => hot).length} places are hot: {Math.round(100 * HOT_PROBABILITY)}{' '}
+            % sure to have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} as many.
+          </Typography>
+        ) : null}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(5, 1fr)' } }}>
+        <LearnerPicker
+          label="Learner (everybody)"
+          chosen={learner}
+          onChoose={(picked) => choose('learner', picked?.id ?? '')}
+        />
+        {select('route', 'Route', [
+          ['', 'All routes'],
+          ...(routes?.items ?? []).map(({ id, title }) => [id, title] as const),
+        ])}
+        {select('skill', 'Skill', [
+          ['', 'All skills'],
+          ...skillAreas.flatMap(({ skills }) =>
+            skills.filter(({ id }) => !id.includes('.')).map(({ id, title }) => [id, title] as const),
+          ),
+        ])}
+        {select(
+          'gravity',
+          'How grave',
+          gravities.map((title, n) => [String(n), title] as const),
+          params.get('gravity') ?? '1',
+        )}
+        {select('hours', 'Begun', hours)}
+      </Box>
+      {error ? (
+        <ErrorNote title="The places could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {!data && isFetching ? <LoadingNote what="where faults gather" /> : null}
+      {data && data.marks === 0 ? (
+        <EmptyNote title="Nothing was marked at a known place">
+          Marks have a place when the drive follows a route, or when this device may tell where it is. Choose
+          fewer filters, or start a mock on a route.
+        </EmptyNote>
+      ) : null}
+      {data && data.marks > 0 ? (
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 2,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 430px' },
+            opacity: isFetching ? 0.6 : 1,
+          }}
+        >
+          {network.status === 'open' ? (
+            <PlacesMap
+              network={network.network}
+              places={data.places}
+              mean={data.mean}
+              chosen={place?.site.key ?? null}
+              onChoose={(key) => choose('place', key)}
+              route={params.get('route')}
+            />
+          ) : (
+            <LoadingNote what="the road network" />
+          )}
+          <PlaceList
+            places={data.places}
+            chosen={place}
+            filter={filter}
+            onChoose={(key) => choose('place', key)}
+          />
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+/** So many of the hottest places stand in list and map. */
+const SHOWN = 60;
+
+function PlacesMap({
+  network,
+  places,
+  mean,
+  chosen,
+  onChoose,
+  route,
+}: {
+  readonly network: OpenNetwork;
+  readonly places: readonly PlaceRate[];
+  readonly mean: number;
+  readonly chosen: string | null;
+  readonly onChoose: (key: string) => void;
+  readonly route: string | null;
+}) {
+  const { data } = useRoutesQuery();
+  const sketch = data?.items.find(({ id }) => id === route)?.sketch;
+  const lines = useMemo(
+    (): readonly MapLine[] => (sketch ? [{ places: sketch, tone: 'slate', width: 3 }] : []),
+    [sketch],
+  );
+  // The place that is chosen comes into the middle, with the streets round it.
+  const at = places.find(({ site }) => site.key === chosen)?.site;
+  const [lat, lon] = [at?.lat, at?.lon];
+  const fit = useMemo(() => {
+    if (lat === undefined || lon === undefined) return network.geometry.bounds;
+    const { x, y } = frameAt(network.geometry.middle).toPoint({ lat, lon });
+    return [x - ROUND, y - ROUND, x + ROUND, y + ROUND] as const;
+  }, [network, lat, lon]);
+  return (
+    <NetworkMap
+      geometry={network.geometry}
+      lines={lines}
+      fit={fit}
+      height="min(620px, calc(100vh - 290px))"
+      label="Map of places where faults gather"
+    >
+      <PlaceMarkers {...{ places, mean, chosen, onChoose }} />
+    </NetworkMap>
+  );
+}
+
+/** Metres round a chosen place that are shown with it. */
+const ROUND = 900;
+
+/** Places by how often something goes wrong; from afar only those that say something. */
+function PlaceMarkers({
+  places,
+  mean,
+  chosen,
+  onChoose,
+}: {
+  readonly places: readonly PlaceRate[];
+  readonly mean: number;
+  readonly chosen: string | null;
+  readonly onChoose: (key: string) => void;
+}) {
+  const projection = useProjection();
+  const near = (projection?.scale ?? 0) > 0.12;
+  const marked = places.filter(({ marks, hot, site }) => marks > 0 && (near || hot || site.key === chosen));
+  return [...marked].reverse().map(({ site, rate, hot, marks }) => {
+    const size = Math.min(
+      near ? 46 : 26,
+      (near ? 10 : 6) + (near ? 12 : 6) * Math.sqrt(rate / Math.max(mean, 1e-6)),
+    );
+    return (
+      <Marker
+        key={site.key}
+        place={site}
+        label={`${site.title}: ${marks} marks, ${rate.toFixed(2)} a pass${hot ? ', hot' : ''}`}
+        size={Math.max(26, size)}
+        chosen={site.key === chosen}
+        onClick={() => onChoose(site.key)}
+      >
+        <Box
+          sx={{
+            width: size,
+            height: size,
+            borderRadius: '50%',
+            border: `2px solid ${colour(hot ? 'jasper' : 'wren')}`,
+            bgcolor: hot ? colour('jasper') : colour('paper'),
+            opacity: 0.85,
+          }}
+        />
+      </Marker>
+    );
+  });
+}
+
+function PlaceList({
+  places,
+  chosen,
+  filter,
+  onChoose,
+}: {
+  readonly places: readonly PlaceRate[];
+  readonly chosen: PlaceRate | null;
+  readonly filter: PlacesFilter;
+  readonly onChoose: (key: string) => void;
+}) {
+  const most = Math.max(...places.slice(0, SHOWN).map(({ high }) => high), 0.01);
+  return (
+    <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
+      {chosen ? <PlaceCard place={chosen} filter={filter} onClose={() => onChoose('')} /> : null}
+      <Box
+        component="ol"
+        aria-label="Places, the hottest first"
+        sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: { md: 'calc(100vh - 300px)' }, overflowY: 'auto' }}
+      >
+        {places
+          .filter(({ marks }) => marks > 0)
+          .slice(0, SHOWN)
+          .map(({ site, rate, low, high, hot, marks, passes, most: what }) => (
+            <Box component="li" key={site.key} sx={{ borderBottom: `1px solid ${colour('line')}` }}>
+              <Box
+                component="button"
+                type="button"
+                aria-pressed={chosen?.site.key === site.key}
+                onClick={() => onChoose(chosen?.site.key === site.key ? '' : site.key)}
+                sx={{
+                  font: 'inherit',
+                  color: 'inherit',
+                  background: chosen?.site.key === site.key ? colour('wash') : 'none',
+                  border: 0,
+                  width: '100%',
+                  textAlign: 'left',
+                  cursor: 'pointer',
+                  display: 'grid',
+                  gridTemplateColumns: '30px 1fr 64px',
+                  gap: 1,
+                  alignItems: 'center',
+                  py: 1,
+                  px: 0.5,
+                }}
+              >
+                <FeatureGlyph
+                  kind={site.kind === 'road' ? 'straight-on' : site.kind}
+                  size={28}
+                  tone={hot ? 'jasper' : 'slate'}
+                  filled={hot}
+                />
+                <Box sx={{ minWidth: 0 }}>
+                  <Box sx={{ fontWeight: hot ? 700 : 400 }}>
+                    {site.title}
+                    {hot ? ', hot' : ''}
+                  </Box>
+                  <Box sx={{ fontSize: 15, color: colour('soft') }}>
+                    {marks} in {passes} passes{what[0] ? `, mostly ${what[0].label.toLowerCase()}` : ''}
+                  </Box>
+                  <IntervalBar {...{ rate, low, high, most }} />
+                </Box>
+                <Box sx={{ textAlign: 'right' }}>
+                  <b>{rate.toFixed(2)}</b>
+                  <Box sx={{ fontSize: 14, color: colour('soft') }}>a pass</Box>
+                </Box>
+              </Box>
+            </Box>
+          ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** A rate with its 80 % interval, on one scale for all. */
+function IntervalBar({
+  rate,
+  low,
+  high,
+  most,
+}: {
+  readonly rate: number;
+  readonly low: number;
+  readonly high: number;
+  readonly most: number;
+}) {
+  const at = (value: number) => `${(100 * value) / most}%`;
+  return (
+    <Box aria-hidden sx={{ position: 'relative', height: 12, mt: 0.5 }}>
+      <Box
+        sx={{
+          position: 'absolute',
+          left: at(low),
+          width: `${(100 * (high - low)) / most}%`,
+          top: 4,
+          height: 4,
+          bgcolor: colour('line'),
+          borderRadius: 1,
+        }}
+      />
+      <Box
+        sx={{ position: 'absolute', left: at(rate), top: 0, width: 3, height: 12, bgcolor: colour('ink') }}
+      />
+    </Box>
+  );
+}
+
+/** One place opened: the numbers in words, and the marks behind them. */
+function PlaceCard({
+  place,
+  filter,
+  onClose,
+}: {
+  readonly place: PlaceRate;
+  readonly filter: PlacesFilter;
+  readonly onClose: () => void;
+}) {
+  const { site, passes, marks, rate, low, high, hotness, hot, most } = place;
+  const { data } = useMarksAtQuery({ site: site.key, filter });
+  return (
+    <Box
+      component="section"
+      aria-label={site.title}
+      sx={{
+        border: `2px solid ${colour(hot ? 'jasper' : 'strongLine')}`,
+        borderRadius: 1,
+        bgcolor: colour('card'),
+        p: 2,
+      }}
+    >
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+        <Typography variant="h2">{site.title}</Typography>
+        <Box
+          component="button"
+          type="button"
+          onClick={onClose}
+          sx={{
+            font: 'inherit',
+            color: 'inherit',
+            background: 'none',
+            border: 0,
+            cursor: 'pointer',
+            minWidth: 44,
+          }}
+          aria-label="Close the place"
+        >
+          ✕
+        </Box>
+      </Box>
+      <Typography>
+        {marks} marks in {passes} passes: {rate.toFixed(2)} a pass, eight times in ten between{' '}
+        {low.toFixed(2)} and {high.toFixed(2)}. {hot ? 'It is hot' : 'It is not called hot'}:{' '}
+        {Math.round(100 * hotness)} % sure to have more than twice the usual.
+      </Typography>
+      {most.length > 0 ? (
+        <Typography sx={{ mt: 0.5 }}>
+          {most.map(({ label, times }) => `${label} ${times}`).join(', ')}
+        </Typography>
+      ) : null}
+      <Box
+        component="ul"
+        aria-label="Marks here"
+        sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, maxHeight: 170, overflowY: 'auto' }}
+      >
+        {data?.items.map(({ by, gravity, label, learner, startedAt, zone, test }, n) => (
+          <Box
+            component="li"
+            key={`${by} ${n}`}
+            sx={{ display: 'flex', gap: 1, alignItems: 'center', py: 0.3 }}
+          >
+            <Glyph gravity={gravity} size={16} />
+            <Box sx={{ flex: 1 }}>{label}</Box>
+            <Link to={`/tests/${test}`}>
+              {learner}, {dayText(startedAt, zone)}
+            </Link>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

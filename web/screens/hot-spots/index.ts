@@ -1,0 +1,1 @@
+export { HotSpotsPage } from './HotSpotsPage';

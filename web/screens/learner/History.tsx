@@ -1,0 +1,55 @@
+import { TableBody, TableCell, TableHead, TableRow, Typography, Box } from '@mui/material';
+import { Link } from 'react-router';
+import type { EvidenceView } from '../../../contract';
+import { useRoutesQuery } from '../../data/api';
+import { dayText, localZone, EmptyNote, WideTable } from '../../parts/ui';
+
+/** Every mock as the chosen standard sees it. */
+export function History({ evidence }: { readonly evidence: EvidenceView }) {
+  const { data } = useRoutesQuery();
+  const routes = new Map(data?.items.map(({ id, title }) => [id, title]));
+  const rows = [...evidence.evidence].sort((a, b) => b.at.localeCompare(a.at));
+  return (
+    <Box component="section" aria-labelledby="history">
+      <Typography variant="h2" id="history" sx={{ mb: 1 }}>
+        Mocks under {evidence.standard.title}
+      </Typography>
+      {rows.length === 0 ? (
+        <EmptyNote title="No mock yet">
+          Start one: three on different routes say most of what there is to say.
+        </EmptyNote>
+      ) : (
+        <WideTable label="Mocks">
+          <TableHead>
+            <TableRow>
+              <TableCell>Day</TableCell>
+              <TableCell>Route</TableCell>
+              <TableCell align="right">Driven, of a test</TableCell>
+              <TableCell align="right">Small faults</TableCell>
+              <TableCell align="right">Grave faults</TableCell>
+              <TableCell>Would be</TableCell>
+              <TableCell>To know</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {rows.map(({ test, at, route, exposure, small, grave, passed, notes }) => (
+              <TableRow key={test}>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                  <Link to={`/tests/${test}`}>{dayText(at, localZone())}</Link>
+                </TableCell>
+                <TableCell>
+                  {route === null ? 'no route' : (routes.get(route) ?? 'a removed route')}
+                </TableCell>
+                <TableCell align="right">{Math.round(100 * exposure)} %</TableCell>
+                <TableCell align="right">{small}</TableCell>
+                <TableCell align="right">{grave}</TableCell>
+                <TableCell>{passed === null ? 'incomplete' : passed ? 'pass' : 'fail'}</TableCell>
+                <TableCell>{notes.join(' ')}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </WideTable>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,257 @@
+import { Box, Button, LinearProgress, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { limitOf, limitTitle, type Standard } from '../../../core/standard';
+import type { Readiness } from '../../../core/readiness';
+import { compileStandard } from '../../../core/standard';
+import { errorText, newestVersions, useStandardsQuery } from '../../data/api';
+import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../../parts/readiness';
+import { useChangeLearnerMutation, useReadiness } from '../../data/readiness';
+import {
+  colour,
+  dayText,
+  daysText,
+  daysUntil,
+  localZone,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  WindowTitle,
+} from '../../parts/ui';
+import { DrillMemory } from './DrillMemory';
+import { History } from './History';
+import { LearnerCharts } from './LearnerCharts';
+import { Overruling } from './Overruling';
+import { Papers } from './Papers';
+import { Results } from './Results';
+import { TestDate } from './TestDate';
+
+/** One learner: how ready, what is missing, what breaks first, and the best use of the hours that are left. */
+export function LearnerPage() {
+  const { learner: id = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const standardId = params.get('standard');
+  const [day, setDay] = useState<string | null>(null);
+  const shown = useReadiness({ learner: id, standard: standardId, day, history: true });
+  const { data: standards } = useStandardsQuery();
+  const [change, changing] = useChangeLearnerMutation();
+  const { learner, evidence, standard, readiness, done, error } = shown;
+  if (error && !learner)
+    return <ErrorNote title="This learner could not be loaded">{errorText(error)}</ErrorNote>;
+  if (!learner) return <LoadingNote what="the learner" />;
+  const days = learner.testDate === null ? null : daysUntil(learner.testDate, new Date());
+  return (
+    <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Stack
+        direction="row"
+        sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2 }}
+      >
+        <Box>
+          <WindowTitle name={learner.name} />
+          <Typography variant="h1">{learner.name}</Typography>
+          <Typography sx={{ color: 'text.secondary' }}>
+            {days === null || learner.testDate === null
+              ? 'No licence test booked'
+              : days < 0
+                ? `The licence test was on ${dayText(`${learner.testDate}T12:00:00Z`, 'UTC')}: enter how it went, and the next date`
+                : `Licence test on ${dayText(`${learner.testDate}T12:00:00Z`, 'UTC')}, ${daysText(days)}`}
+            {learner.testDate === null ? null : (
+              <>
+                {', '}
+                <Link to={`/diary?view=day&who=all&day=${learner.testDate}`}>in the diary</Link>
+              </>
+            )}
+          </Typography>
+          {changing.error ? (
+            <ErrorNote title="Couldn’t save the standard">{errorText(changing.error)}</ErrorNote>
+          ) : null}
+        </Box>
+        <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+          <TextField
+            select
+            label="Under the standard"
+            value={standardId ?? evidence?.standard.id ?? ''}
+            onChange={(event) => setParams({ standard: event.target.value })}
+            sx={{ minWidth: 220 }}
+          >
+            {newestVersions(standards?.items ?? []).map(({ id: own, title }) => (
+              <MenuItem key={own} value={own}>
+                {title}
+              </MenuItem>
+            ))}
+          </TextField>
+          {standardId !== null && standardId !== learner.preparesFor ? (
+            <Button
+              variant="outlined"
+              disabled={changing.isLoading}
+              onClick={() =>
+                void change({
+                  id: learner.id,
+                  revision: learner.revision,
+                  change: { standard: standardId },
+                })
+              }
+            >
+              Prepare for this standard
+            </Button>
+          ) : null}
+          <Button component={Link} to={`/setup?learner=${id}`} variant="contained" sx={{ px: 3 }}>
+            Start a mock
+          </Button>
+        </Stack>
+      </Stack>
+      {error && nothingYet(error) ? (
+        <EmptyNote title="No mock yet">
+          Start one, or choose above under which standard {learner.name} will be tested: three mocks on
+          different routes say most of what there is to say.
+        </EmptyNote>
+      ) : null}
+      {error && !nothingYet(error) ? (
+        <ErrorNote title="Readiness cannot be worked out">{errorText(error)}</ErrorNote>
+      ) : null}
+      {!error && (!readiness || !standard || !evidence) ? <LoadingNote what="what the mocks tell" /> : null}
+      {readiness && standard && evidence ? (
+        <>
+          <Box
+            sx={{
+              display: 'grid',
+              gap: { xs: 3, md: 6 },
+              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
+            }}
+          >
+            <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
+              <Judgement
+                {...{ readiness, standard, done }}
+                ready={evidence.settings.readyPass}
+                learner={learner}
+              />
+              <TestDate {...{ learner, day, setDay, readiness }} hours={shown.hours} standard={standard} />
+            </Box>
+            <Box component="section" aria-labelledby="conditions">
+              <Typography variant="h2" id="conditions">
+                What “ready” asks for
+              </Typography>
+              <Conditions conditions={readiness.conditions} />
+            </Box>
+          </Box>
+          <Box component="section" aria-labelledby="work">
+            <Typography variant="h2" id="work">
+              What to work on next
+            </Typography>
+            <Typography sx={{ color: 'text.secondary' }}>
+              In this order: what raises the chance of a pass most when it is as good as a ready learner’s.
+            </Typography>
+            <WorkOn items={workItems(standard, readiness)} />
+          </Box>
+          <LearnerCharts {...{ readiness, standard, evidence }} overTime={shown.overTime} learner={learner} />
+          <DrillMemory
+            learner={learner}
+            evidence={evidence}
+            on={shown.day}
+            allRight={readiness.questionsRight}
+          />
+          <History evidence={evidence} />
+        </>
+      ) : null}
+      <Box
+        sx={{
+          display: 'grid',
+          gap: { xs: 4, md: 6 },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '1fr 1fr' },
+        }}
+      >
+        <Papers learner={learner} />
+        <Results learner={learner} />
+      </Box>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        A forecast from mocks, with its doubt. The instructor, the local code and the examiner decide. Today
+        is {dayText(new Date().toISOString(), localZone())}.
+      </Typography>
+    </Box>
+  );
+}
+
+/** The server knows no standard to ask under: nobody has chosen one, and no mock was driven. */
+const nothingYet = (error: unknown): boolean => (error as { status?: unknown }).status === 404;
+
+/** The word, the chance with its band, and what breaks first. */
+function Judgement({
+  readiness,
+  standard,
+  ready,
+  done,
+  learner,
+}: {
+  readonly readiness: Readiness;
+  readonly standard: Standard;
+  readonly ready: number;
+  /** Share of what is being worked out that is done; null when nothing is. */
+  readonly done: number | null;
+  readonly learner: Parameters<typeof Overruling>[0]['learner'];
+}) {
+  const { forecast, word } = readiness;
+  const { pass, low, high, broken } = forecast;
+  const tone = wordColour[word];
+  return (
+    <Box
+      component="section"
+      aria-label="Readiness"
+      sx={{
+        bgcolor: colour('card'),
+        border: `1px solid ${colour('line')}`,
+        borderLeft: `10px solid ${colour(tone)}`,
+        borderRadius: 1,
+        p: 3,
+      }}
+    >
+      <Box sx={{ height: 4 }}>
+        {done === null ? null : (
+          <LinearProgress variant="determinate" value={100 * done} aria-label="Working it out" />
+        )}
+      </Box>
+      <Typography
+        component="p"
+        sx={{ fontSize: { xs: '2rem', sm: '2.6rem' }, fontWeight: 700, lineHeight: 1.1 }}
+      >
+        {learner.overrule ? wordTitles[learner.overrule.word] : wordTitles[word]}
+      </Typography>
+      <Overruling learner={learner} word={word} />
+      <Typography sx={{ fontSize: '1.2rem', mt: 1.5, mb: 1 }}>
+        {word === 'too little evidence'
+          ? `Perhaps ${percent(pass)}, but it may be anything from ${percent(low)} to ${percent(high)}`
+          : `${percent(pass)} chance of a pass, between ${percent(low)} and ${percent(high)}`}
+      </Typography>
+      <BandScale {...{ pass, low, high, ready, tone }} />
+      <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
+        The band holds the truth four times in five. Dashed: ready from {percent(ready)}. Evidence of{' '}
+        {readiness.tests.toFixed(1)} whole tests by its weight, {forecast.tests.toLocaleString('en-GB')} tests
+        simulated.
+      </Typography>
+      {broken.length > 0 ? (
+        <Typography sx={{ mt: 2 }}>
+          <strong>Breaks first:</strong>{' '}
+          {broken
+            .slice(0, 3)
+            .map(({ limit, share }) => `${titleOf(standard, limit)} in ${percent(share)} of failed tests`)
+            .join('; ')}
+          .
+        </Typography>
+      ) : null}
+    </Box>
+  );
+}
+
+function titleOf(standard: Standard, id: string): string {
+  const limit = limitOf(standard, id);
+  return limit ? limitTitle(standard, limit).toLowerCase() : id;
+}
+
+const SHOWN = 5;
+
+function workItems(standard: Standard, { forecast: { gains } }: Readiness) {
+  const { itemOf } = compileStandard(standard);
+  return gains.slice(0, SHOWN).map(({ item, gain }) => {
+    const { label, skill } = itemOf(item).item;
+    return { key: item, title: label, skill, why: `Gains ${(100 * gain).toFixed(1)} points of chance` };
+  });
+}

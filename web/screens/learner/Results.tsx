@@ -1,0 +1,103 @@
+import { v4 as newId } from 'uuid';
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import type { LearnerView } from '../../../contract';
+import { errorText, newestVersions, useStandardsQuery } from '../../data/api';
+import { percent } from '../../parts/readiness';
+import { useKeepResultMutation, useRemoveResultMutation, useResultsQuery } from '../../data/readiness';
+import { colour, dayText, ErrorNote } from '../../parts/ui';
+
+/** How official tests went; each is held against what was foretold. */
+export function Results({ learner }: { readonly learner: LearnerView }) {
+  const { data } = useResultsQuery(learner.id);
+  const { data: standards } = useStandardsQuery();
+  const [keep, { error, isLoading }] = useKeepResultMutation();
+  const [remove] = useRemoveResultMutation();
+  const today = new Date().toISOString().slice(0, 10);
+  const [day, setDay] = useState(
+    learner.testDate !== null && learner.testDate <= today ? learner.testDate : today,
+  );
+  const [standard, setStandard] = useState<string | null>(null);
+  // Nothing is guessed: a result under another standard would be held against the wrong forecast.
+  const under = standard ?? learner.preparesFor ?? '';
+  const enter = (passed: boolean) =>
+    void keep({ id: newId(), result: { learner: learner.id, day, standard: under, passed } });
+  return (
+    <Box component="section" aria-labelledby="results">
+      <Typography variant="h2" id="results">
+        Official tests
+      </Typography>
+      {error ? <ErrorNote title="The result was not kept">{errorText(error)}</ErrorNote> : null}
+      {data?.items.length === 0 ? (
+        <Typography sx={{ color: 'text.secondary' }}>None entered yet.</Typography>
+      ) : null}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {data?.items.map(({ id, day: on, passed, foretold }) => (
+          <Box
+            component="li"
+            key={id}
+            sx={{
+              display: 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              gap: 1.5,
+              py: 0.5,
+              borderBottom: `1px solid ${colour('line')}`,
+            }}
+          >
+            <Box sx={{ flex: '1 1 200px' }}>
+              <Typography>
+                <strong>{passed ? 'Passed' : 'Not passed'}</strong> on {dayText(`${on}T12:00:00Z`, 'UTC')}
+              </Typography>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {foretold
+                  ? `${percent(foretold.pass)} was foretold from ${foretold.mocks} ${foretold.mocks === 1 ? 'mock' : 'mocks'}`
+                  : 'Nothing was foretold: no mock before that day. It does not count for trust.'}
+              </Typography>
+            </Box>
+            <Button color="inherit" onClick={() => void remove(id)}>
+              Remove
+            </Button>
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2, alignItems: 'center' }}>
+        <TextField
+          type="date"
+          label="Day of the test"
+          value={day}
+          onChange={(event) => setDay(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          select
+          label="Under"
+          helperText={under === '' ? 'Choose the standard of the test' : undefined}
+          value={under}
+          onChange={(event) => setStandard(event.target.value)}
+          sx={{ minWidth: 170 }}
+        >
+          {newestVersions(standards?.items ?? []).map(({ id, title }) => (
+            <MenuItem key={id} value={id}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button
+          variant="outlined"
+          disabled={isLoading || day === '' || under === ''}
+          onClick={() => enter(true)}
+        >
+          Passed
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={isLoading || day === '' || under === ''}
+          onClick={() => enter(false)}
+        >
+          Not passed
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { LearnerPage } from './LearnerPage';

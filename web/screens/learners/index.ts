@@ -1,0 +1,1 @@
+export { LearnersPage } from './LearnersPage';

@@ -1,0 +1,137 @@
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import type { ReactNode } from 'react';
+import { useWhereabouts, type Position, type Whereabouts } from '../../data/position';
+import { colour, tokens, useLight, type LightChoice } from '../../parts/ui';
+import type { Hand } from './useHand';
+
+interface Props {
+  readonly hand: Hand;
+  readonly onHand: (hand: Hand) => void;
+  readonly places: { readonly on: boolean; readonly choose: (on: boolean) => void };
+  readonly position: Position;
+  readonly onKeys: () => void;
+  readonly onClose: () => void;
+}
+
+const lightWords: readonly (readonly [LightChoice, string])[] = [
+  ['day', 'Day'],
+  ['dusk', 'Dusk'],
+  ['night', 'Night'],
+  ['time', 'By time'],
+  ['device', 'As the device'],
+];
+
+const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
+  off: 'Marks are kept without a place.',
+  waiting: 'Looking for the place of the car …',
+  here: 'Each mark keeps the place where it was made.',
+  'no place': 'No place found; marks are kept without one until there is.',
+  'not secure':
+    'This address isn’t secure, so the browser won’t give a position and the screen can go dark. Marks are saved without a position.',
+  refused: 'This browser was told not to give the place; change that in its settings for this page.',
+};
+
+/** How the Deck lies in the hand and in the light, and the cautions. */
+export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }: Props) {
+  const { choice, choose } = useLight();
+  const { state, fix } = useWhereabouts(position);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="deck-settings">
+      <DialogTitle id="deck-settings">Light, hand, help</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2.5 }}>
+        <Choice label="Light">
+          <ToggleButtonGroup
+            exclusive
+            value={choice}
+            aria-label="Light"
+            onChange={(_event, value: LightChoice | null) => value && choose(value)}
+            sx={{ flexWrap: 'wrap' }}
+          >
+            {lightWords.map(([value, words]) => (
+              <ToggleButton key={value} value={value} sx={large}>
+                {words}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        </Choice>
+        <Choice label="The hand that marks">
+          <ToggleButtonGroup
+            exclusive
+            value={hand}
+            aria-label="The hand that marks"
+            onChange={(_event, value: Hand | null) => value && onHand(value)}
+          >
+            <ToggleButton value="left" sx={large}>
+              Left: areas on the left
+            </ToggleButton>
+            <ToggleButton value="right" sx={large}>
+              Right: areas on the right
+            </ToggleButton>
+          </ToggleButtonGroup>
+        </Choice>
+        <Choice label="Place of the marks">
+          <ToggleButtonGroup
+            exclusive
+            value={places.on}
+            aria-label="Place of the marks"
+            onChange={(_event, value: boolean | null) => value !== null && places.choose(value)}
+          >
+            <ToggleButton value={true} sx={large}>
+              From this device’s receiver
+            </ToggleButton>
+            <ToggleButton value={false} sx={large}>
+              Not kept
+            </ToggleButton>
+          </ToggleButtonGroup>
+          <Typography role="status" sx={{ mt: 0.75 }}>
+            {placeWords[state]}
+            {state === 'here' && fix ? ` Within ${Math.round(fix.accuracy)} m now.` : ''}
+          </Typography>
+        </Choice>
+        <Typography>
+          Only the person in the passenger seat, or somebody outside the car, marks; never the driver.
+          Watching the road comes before marking: a peg is enough. Your authority&rsquo;s current text and
+          licensed practice decide, not this program.
+        </Typography>
+      </DialogContent>
+      <DialogActions sx={{ p: 2 }}>
+        <Button color="inherit" onClick={onKeys} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
+          Keys
+        </Button>
+        <Button variant="contained" onClick={onClose} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
+          Back to the Deck
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const large = {
+  minHeight: tokens.deckTouch,
+  fontSize: 17,
+  textTransform: 'none',
+  px: 2,
+  color: 'text.primary',
+  borderColor: colour('strongLine'),
+  '&.Mui-selected, &.Mui-selected:hover': { bgcolor: colour('ink'), color: colour('paper') },
+} as const;
+
+function Choice({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+  return (
+    <div>
+      <Typography variant="h3" component="p" sx={{ mb: 1 }}>
+        {label}
+      </Typography>
+      {children}
+    </div>
+  );
+}

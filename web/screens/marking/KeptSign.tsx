@@ -1,0 +1,70 @@
+import { Box } from '@mui/material';
+import { hourText, localZone, colour } from '../../parts/ui';
+import { useLink } from '../../data/log';
+
+/** Where the marks are: on the server's disk, in this browser, or on this screen only. */
+export function KeptSign({ marks, short = false }: { readonly marks: number; readonly short?: boolean }) {
+  const { waiting, link, linkSince, storage, refusal } = useLink();
+  const since = () => (linkSince ? ` since ${hourText(linkSince, localZone())}` : '');
+  const { words, brief, sure } = wordsFor();
+  function wordsFor(): { words: string; brief: string; sure: boolean } {
+    if (refusal)
+      return {
+        words: `The server refused marks: ${refusal} They are kept here.`,
+        brief: 'Refused',
+        sure: false,
+      };
+    if (storage === 'refused')
+      return waiting > 0
+        ? {
+            words: `${waiting} on this screen only: the browser does not store`,
+            brief: 'On screen only',
+            sure: false,
+          }
+        : { words: 'On the server; this browser does not store', brief: 'On the server', sure: false };
+    if (link === 'signed out')
+      return { words: `${waiting} kept here; sign in to send them`, brief: 'Kept here', sure: false };
+    if (waiting > 0 && link === 'silent')
+      return {
+        words: `${waiting} kept here, no server${since()}`,
+        brief: `${waiting} kept here`,
+        sure: false,
+      };
+    if (waiting > 0)
+      return { words: `${waiting} kept here, on the way`, brief: `${waiting} kept here`, sure: true };
+    if (link === 'silent') return { words: `All sent; no server${since()}`, brief: 'No server', sure: false };
+    return {
+      words: marks === 0 ? 'Server answers' : 'All kept here and on the server',
+      brief: 'Kept',
+      sure: true,
+    };
+  }
+  return (
+    <Box
+      role="status"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        fontSize: 16,
+        lineHeight: 1.15,
+        maxWidth: short ? 92 : 190,
+      }}
+    >
+      <svg
+        viewBox="0 0 16 16"
+        width={16}
+        height={16}
+        aria-hidden
+        style={{ color: colour(sure ? 'moss' : 'ochre'), flex: 'none' }}
+      >
+        {sure ? (
+          <path d="M2 8.5 6.2 13 14 3.5" fill="none" stroke="currentColor" strokeWidth="2.6" />
+        ) : (
+          <path d="M8 1.5 15 14H1Z" fill="none" stroke="currentColor" strokeWidth="2.2" />
+        )}
+      </svg>
+      <span>{short ? brief : words}</span>
+    </Box>
+  );
+}

@@ -1,0 +1,26 @@
+import { Box } from '@mui/material';
+import { headerOf, logFileName, writeLog } from '../../../core/marking';
+import { useLink, type OpenDrive } from '../../data/log';
+import { colour, saveFile } from '../../parts/ui';
+import { Banner, Press } from './frame';
+
+/** The browser does not store: said at once, and the marks offered as a file. */
+export function NotStored({ drive }: { readonly drive: OpenDrive }) {
+  const { storage } = useLink();
+  if (storage === 'works') return null;
+  const save = () => {
+    const text = writeLog({ header: headerOf(drive.test), events: drive.events });
+    saveFile(logFileName(drive.test), text, 'application/x-ndjson');
+  };
+  return (
+    <Banner role="alert" style={{ borderColor: colour('ochre') }}>
+      <Box sx={{ flex: 1 }}>
+        <b>This browser does not store.</b> Marks stay on this screen and go to the server; do not close it
+        before they are there.
+      </Box>
+      <Press type="button" onClick={save} style={{ padding: '0 12px' }}>
+        Save as a file
+      </Press>
+    </Banner>
+  );
+}

@@ -1,0 +1,153 @@
+import { Box } from '@mui/material';
+import { styled } from '@mui/material/styles';
+import { useEffect, useState } from 'react';
+import type { Judgement, Run } from '../../../core/marking';
+import type { Standard } from '../../../core/standard';
+import type { DoAction } from '../../data/log';
+import { colour, tokens } from '../../parts/ui';
+import { MeasureDialog } from './MeasureDialog';
+
+interface Props {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly run: Run;
+  readonly retest: boolean;
+  readonly act: DoAction;
+}
+
+const counters = [
+  { phase: 'attempt', label: 'Attempt' },
+  { phase: 'movement', label: 'Movement' },
+  { phase: 'shunt', label: 'Shunt' },
+] as const;
+
+/** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
+export function RunPanel({ standard, judgement, run, retest, act }: Props) {
+  const [measuring, setMeasuring] = useState<string | null>(null);
+  const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
+  if (!manoeuvre) return null;
+  const counts = { attempt: run.attempts, movement: run.movements, shunt: run.shunts };
+  const limited = manoeuvre.limits.map(({ of }) => of);
+  const offered = counters.filter(({ phase }) => limited.includes(`${phase}s`));
+  const seconds = judgement.headroom.find(
+    ({ limit, scope }) =>
+      scope.per === 'manoeuvre' &&
+      scope.run === run.run &&
+      manoeuvre.limits.some(({ id, of }) => id === limit && of === 'seconds'),
+  );
+  const measure = standard.measures.find(({ id }) => id === measuring);
+  const read = (id: string, value: number) => act({ do: 'measure', measure: id, value });
+  return (
+    <Panel role="region" aria-label={`Manoeuvre: ${manoeuvre.title}`}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+        <Box sx={{ flex: 1, minWidth: 140, fontSize: 20, fontWeight: 700, lineHeight: 1.15 }}>
+          {manoeuvre.title}
+          {run.side ? `, ${run.side}` : ''}
+        </Box>
+        <RunClock since={run.since} most={seconds?.max ?? null} />
+        {manoeuvre.clock && !run.clocked ? (
+          <Act type="button" onClick={() => act({ do: 'step-run', step: 'clock' })}>
+            Clock: {manoeuvre.clock.starts.replaceAll('-', ' ')}
+          </Act>
+        ) : null}
+        <Act type="button" onClick={() => act({ do: 'stop-run' })} style={{ fontWeight: 700 }}>
+          Done
+        </Act>
+      </Box>
+      {offered.length + standard.measures.length > 0 ? (
+        <Box
+          role="group"
+          aria-label="Counts and readings"
+          sx={{
+            display: 'flex',
+            gap: 1,
+            flexWrap: { md: 'wrap' },
+            overflowX: { xs: 'auto', md: 'visible' },
+            '& button': { flex: 'none' },
+          }}
+        >
+          {offered.map(({ phase, label }) => (
+            <Act key={phase} type="button" onClick={() => act({ do: 'step-run', step: phase })}>
+              {label} <b>{counts[phase]}</b>
+            </Act>
+          ))}
+          {standard.measures.map(({ id, label, unit, combine }) => (
+            <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
+              {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
+              <b>{readingOf(judgement, run, id, combine)}</b>
+            </Act>
+          ))}
+        </Box>
+      ) : null}
+      {retest && manoeuvre.clock?.retestExtraSeconds ? (
+        <Box sx={{ fontSize: 16 }}>Re-test: {manoeuvre.clock.retestExtraSeconds} s more</Box>
+      ) : null}
+      {measure ? (
+        <MeasureDialog
+          measure={measure}
+          onClose={() => setMeasuring(null)}
+          onRead={(value) => {
+            read(measure.id, value);
+            setMeasuring(null);
+          }}
+        />
+      ) : null}
+    </Panel>
+  );
+}
+
+function readingOf({ drive }: Judgement, { run }: Run, measure: string, combine: 'max' | 'sum'): number {
+  const values = drive.happenings.flatMap((entry) =>
+    entry.kind === 'measure' && entry.measure === measure && entry.run === run ? [entry.value] : [],
+  );
+  return combine === 'sum' ? values.reduce((sum, value) => sum + value, 0) : Math.max(0, ...values);
+}
+
+/** Seconds so far against those allowed; ticks by itself. */
+function RunClock({ since, most }: { readonly since: string | null; readonly most: number | null }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 250);
+    return () => clearInterval(timer);
+  }, []);
+  const seconds = since ? Math.max(0, Math.floor((now - Date.parse(since)) / 1000)) : 0;
+  const over = most !== null && seconds > most;
+  return (
+    <Box
+      role="timer"
+      aria-label="Seconds of this manoeuvre"
+      sx={{ fontSize: 30, fontWeight: 700, color: over ? colour('jasper') : 'inherit' }}
+    >
+      {seconds}
+      <Box component="span" sx={{ fontSize: 17, fontWeight: 400 }}>
+        {most === null ? ' s' : ` of ${most} s`}
+      </Box>
+    </Box>
+  );
+}
+
+const Panel = styled('section')({
+  display: 'grid',
+  gap: 8,
+  padding: 10,
+  marginBlock: 6,
+  border: `2px solid ${colour('slate')}`,
+  borderRadius: tokens.radius,
+  background: colour('wash'),
+});
+
+const Act = styled('button')({
+  font: 'inherit',
+  fontSize: 18,
+  color: colour('ink'),
+  background: colour('card'),
+  border: `1px solid ${colour('strongLine')}`,
+  borderRadius: tokens.radius,
+  minHeight: tokens.deckTouch,
+  minWidth: tokens.deckTouch,
+  padding: '0 14px',
+  cursor: 'pointer',
+  touchAction: 'manipulation',
+  '& b': { fontSize: 22, marginLeft: 6 },
+  '&:active': { background: colour('wash') },
+});

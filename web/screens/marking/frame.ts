@@ -1,0 +1,93 @@
+import { styled } from '@mui/material/styles';
+import { colour, tokens } from '../../parts/ui';
+
+export const Frame = styled('div')({
+  position: 'relative',
+  height: '100dvh',
+  display: 'grid',
+  gridTemplateRows: 'auto 1fr auto',
+  gridTemplateColumns: '100%',
+  background: colour('paper'),
+  color: colour('ink'),
+  overflow: 'hidden',
+});
+
+export const Top = styled('header')(({ theme }) => ({
+  display: 'flex',
+  alignItems: 'center',
+  gap: 14,
+  minHeight: 72,
+  paddingInline: 12,
+  borderBottom: `1px solid ${colour('line')}`,
+  [theme.breakpoints.down('md')]: { gap: 8, paddingInline: 4 },
+}));
+
+export const Middle = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: '270px 1fr 316px',
+  minHeight: 0,
+  // What the hand touches most lies on its side.
+  '&[data-hand="right"]': {
+    gridTemplateColumns: '316px 1fr 270px',
+    '& > :first-of-type': { order: 3 },
+    '& > :nth-of-type(2)': { order: 2 },
+    '& > :nth-of-type(3)': { order: 1 },
+  },
+});
+
+export const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });
+
+export const Bottom = styled('footer')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: '110px 1fr 260px',
+  gridAutoFlow: 'column',
+  gridAutoColumns: '128px',
+  gap: 10,
+  padding: '10px 12px',
+  borderTop: `1px solid ${colour('line')}`,
+  [theme.breakpoints.down('md')]: {
+    display: 'flex',
+    flexWrap: 'wrap',
+    gap: 8,
+    '& > *': { flex: 1 },
+    '& > :nth-of-type(2)': { order: -2, flex: '1 0 100%' },
+    '& > [role="group"]': { order: -1, flex: '1 0 100%' },
+  },
+}));
+
+export const Press = styled('button')({
+  font: 'inherit',
+  fontSize: 18,
+  lineHeight: 1.2,
+  color: colour('ink'),
+  background: colour('card'),
+  border: `1px solid ${colour('strongLine')}`,
+  borderRadius: tokens.radius,
+  minHeight: tokens.deckTouch,
+  cursor: 'pointer',
+  touchAction: 'manipulation',
+  '&:active': { background: colour('wash') },
+});
+
+export const Peg = styled(Press)({
+  background: colour('peg'),
+  borderColor: colour('peg'),
+  color: colour('onPeg'),
+  fontSize: 32,
+  fontWeight: 700,
+  minHeight: 84,
+  '& small': { display: 'block', fontSize: 17, fontWeight: 400 },
+  '&:active': { background: colour('wren') },
+});
+
+/** Something to be told above the pads, with what to do about it; its colour says how pressing it is. */
+export const Banner = styled('div')({
+  display: 'flex',
+  alignItems: 'center',
+  gap: 12,
+  padding: 8,
+  marginBlock: 6,
+  fontSize: 18,
+  border: '2px solid',
+  borderRadius: tokens.radius,
+});

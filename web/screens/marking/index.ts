@@ -1,0 +1,1 @@
+export { MarkingPage } from './MarkingPage';

@@ -1,0 +1,104 @@
+import { refusalWords, type Action } from '../../../core/session';
+import { Button } from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useCallback, useState } from 'react';
+import type { Place } from '../../../core/geo';
+import { HABIT, minorsOnSkill, type Judgement } from '../../../core/marking';
+import type { Item, Severity, Standard } from '../../../core/standard';
+import type { DoAction } from '../../data/log';
+import { useGuide } from '../../parts/severity-guide';
+import { severityWord, tokens } from '../../parts/ui';
+
+interface Parts {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly act: DoAction;
+  /** Where the car is now; always the same function. */
+  readonly placeNow: () => Place | null;
+  /** What of the route the car is at; always the same function. */
+  readonly featureNow: () => string | null;
+}
+
+/** What can be done with marks: made, undone, regraded, pegged, and graded with the guide. */
+export function useMarking({ standard, judgement, act, placeNow, featureNow }: Parts) {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const [said, setSaid] = useState('');
+  const where = useCallback(() => {
+    const [place, feature] = [placeNow(), featureNow()];
+    return { ...(place ? { place } : {}), ...(feature ? { feature } : {}) };
+  }, [placeNow, featureNow]);
+
+  const undo = useCallback(
+    (action: Extract<Action, { do: 'take-back' | 'undo' }>, label: string | null) => {
+      const { ids: retracts, refused, undone } = act(action);
+      if (refused) {
+        setSaid(refusalWords(refused));
+        return;
+      }
+      const what = undone ?? label ?? '';
+      setSaid(`Undone: ${what}`);
+      enqueueSnackbar(`Undone: ${what}`, {
+        action: (key) => (
+          <Button
+            color="inherit"
+            sx={{ minHeight: tokens.deckTouch }}
+            onClick={() => {
+              act({ do: 'restore', retracts });
+              closeSnackbar(key);
+            }}
+          >
+            Restore
+          </Button>
+        ),
+      });
+    },
+    [act, enqueueSnackbar, closeSnackbar],
+  );
+
+  const { ask, guide, asking } = useGuide({
+    standard,
+    judgement,
+    act,
+    onRemove: (event, what, because) => undo({ do: 'take-back', events: [event], because }, what),
+  });
+
+  const mark = useCallback(
+    (item: Item, severity: Severity) => {
+      const {
+        ids: [by = ''],
+        refused,
+      } = act({ do: 'mark', item: item.id, severity: severity.id, where: where() });
+      if (refused) {
+        setSaid(refusalWords(refused));
+        return;
+      }
+      if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
+        enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
+          autoHideDuration: 8_000,
+          action: (key) => (
+            <Button
+              color="inherit"
+              sx={{ minHeight: tokens.deckTouch }}
+              onClick={() => {
+                ask(by, item.id);
+                closeSnackbar(key);
+              }}
+            >
+              Grade it
+            </Button>
+          ),
+        });
+      setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
+    },
+    [act, where, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
+  );
+
+  const peg = useCallback(() => {
+    act({ do: 'flag', where: where() });
+    setSaid('Flagged');
+  }, [act, where]);
+
+  const undoLast = () => undo({ do: 'undo' }, null);
+
+  return { said, mark, undo, undoLast, peg, ask, guide, asking };
+}

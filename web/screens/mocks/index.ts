@@ -1,0 +1,1 @@
+export { MocksPage } from './MocksPage';

@@ -1,0 +1,262 @@
+import { v4 as newId } from 'uuid';
+import {
+  Box,
+  Button,
+  FormControl,
+  InputLabel,
+  LinearProgress,
+  MenuItem,
+  Select,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useRef, useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { Link } from 'react-router';
+import { API, type ProblemDetails } from '../../../contract';
+import type { OsmReport } from '../../../core/network';
+import type { Parsed, Problem } from '../../../core/problems';
+import { api, errorText, useNetworksQuery } from '../../data/api';
+import { newWorker, told } from '../../data/network';
+import {
+  colour,
+  dayText,
+  localZone,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  FileButton,
+  ProblemList,
+} from '../../parts/ui';
+
+/** Largest extract that is read, in bytes. */
+const MOST_BYTES = 200_000_000;
+
+type State =
+  | { readonly step: 'idle' }
+  | { readonly step: 'reading'; readonly share: number }
+  | { readonly step: 'sending' }
+  | { readonly step: 'problems'; readonly file: string; readonly problems: readonly Problem[] }
+  | { readonly step: 'done'; readonly title: string; readonly report: OsmReport | null };
+
+/** The road networks of the school, and the way to bring one. */
+export function NetworksPage() {
+  const { data, error, isLoading, refetch } = useNetworksQuery();
+  return (
+    <Box sx={{ maxWidth: 900, display: 'grid', gap: 3 }}>
+      <Typography variant="h1">Road networks</Typography>
+      {isLoading ? <LoadingNote what="the networks" /> : null}
+      {error ? (
+        <ErrorNote title="The networks could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {data?.items.length === 0 ? (
+        <EmptyNote title="No network yet">
+          Bring the roads of your area below; maps, routes and directions come from them.
+        </EmptyNote>
+      ) : null}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {data?.items.map(({ id, title, source, edges, kilometres, version, addedAt }) => (
+          <Box component="li" key={id} sx={{ py: 1.5, borderBottom: `1px solid ${colour('line')}` }}>
+            <Typography sx={{ fontWeight: 700 }}>{title}</Typography>
+            <Typography>
+              {Math.round(kilometres).toLocaleString('en-GB')} km of road in {edges.toLocaleString('en-GB')}{' '}
+              pieces; version {version}, {dayText(addedAt, localZone())}
+            </Typography>
+            <Stack direction="row" sx={{ gap: 1, my: 0.5 }}>
+              <Button component={Link} to={`/routes/new?network=${id}`} variant="outlined">
+                Draw on it
+              </Button>
+              <Button component={Link} to={`/routes/compose?network=${id}`} variant="outlined">
+                Compose on it
+              </Button>
+            </Stack>
+            {source ? (
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {source}
+              </Typography>
+            ) : null}
+          </Box>
+        ))}
+      </Box>
+      <Bring replaceable={(data?.items ?? []).map(({ id, title }) => ({ id, title }))} />
+    </Box>
+  );
+}
+
+function Bring({
+  replaceable,
+}: {
+  readonly replaceable: readonly { readonly id: string; readonly title: string }[];
+}) {
+  const [title, setTitle] = useState('');
+  const [side, setSide] = useState<'left' | 'right'>('left');
+  const [replace, setReplace] = useState('');
+  const [state, setState] = useState<State>({ step: 'idle' });
+  const worker = useRef<ReturnType<typeof newWorker> | null>(null);
+  const dispatch = useDispatch();
+  const busy = state.step === 'reading' || state.step === 'sending';
+
+  const bring = async (file: File) => {
+    if (file.size > MOST_BYTES)
+      return setState({
+        step: 'problems',
+        file: file.name,
+        problems: [
+          {
+            path: '',
+            message: `has ${Math.round(file.size / 1e6)} MB; an extract may have ${MOST_BYTES / 1e6} MB. Cut a smaller area.`,
+          },
+        ],
+      });
+    setState({ step: 'reading', share: 0 });
+    worker.current ??= newWorker();
+    const called = title.trim() || file.name.replace(/\..*$/, '').slice(0, 80) || 'Roads';
+    const osm = !/\.json$/i.test(file.name);
+    try {
+      const result: Parsed<{ readonly gzipped: Blob; readonly report?: OsmReport }> = osm
+        ? await worker.current.importOsm(
+            file,
+            { title: called, source: 'Data © OpenStreetMap contributors, ODbL', drivingSide: side },
+            told((share: number) => setState({ step: 'reading', share })),
+          )
+        : await worker.current.readOwn(file);
+      if (!result.ok) {
+        const cancelled = result.problems.some(({ message }) => message === 'cancelled');
+        return setState(
+          cancelled ? { step: 'idle' } : { step: 'problems', file: file.name, problems: result.problems },
+        );
+      }
+      setState({ step: 'sending' });
+      const id = replace || newId();
+      const answer = await fetch(`${API}/networks/${id}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/gzip' },
+        body: result.value.gzipped,
+      });
+      if (!answer.ok) {
+        const problem = (await answer.json().catch(() => null)) as ProblemDetails | null;
+        return setState({
+          step: 'problems',
+          file: file.name,
+          problems: problem?.errors ?? [
+            { path: '', message: problem?.detail ?? 'the server did not take it' },
+          ],
+        });
+      }
+      dispatch(api.util.invalidateTags(['networks']));
+      setState({
+        step: 'done',
+        title: called,
+        report: result.value.report ?? null,
+      });
+    } catch {
+      setState({
+        step: 'problems',
+        file: file.name,
+        problems: [
+          { path: '', message: 'could not be read, or the server does not answer; nothing was stored' },
+        ],
+      });
+    }
+  };
+
+  return (
+    <Box
+      component="section"
+      aria-labelledby="bring-roads"
+      sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}
+    >
+      <Typography variant="h2" id="bring-roads">
+        Bring the roads of an area
+      </Typography>
+      <Typography>
+        An extract of OpenStreetMap as XML (.osm), up to 200 MB. It is read here in your browser, only its
+        roads are kept, and nothing leaves your machine but to your own server.
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        <TextField
+          label="Name of the area"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          sx={{ width: 280 }}
+        />
+        <FormControl sx={{ width: 180 }}>
+          <InputLabel id="side">One drives on the</InputLabel>
+          <Select
+            labelId="side"
+            label="One drives on the"
+            value={side}
+            onChange={(event) => setSide(event.target.value)}
+          >
+            <MenuItem value="left">left</MenuItem>
+            <MenuItem value="right">right</MenuItem>
+          </Select>
+        </FormControl>
+        <FormControl sx={{ width: 260 }}>
+          <InputLabel id="replace" shrink>
+            Instead of
+          </InputLabel>
+          <Select
+            labelId="replace"
+            label="Instead of"
+            displayEmpty
+            notched
+            value={replace}
+            onChange={(event) => setReplace(event.target.value)}
+          >
+            <MenuItem value="">none: a network beside the others</MenuItem>
+            {replaceable.map(({ id, title: called }) => (
+              <MenuItem key={id} value={id}>
+                {called}
+              </MenuItem>
+            ))}
+          </Select>
+        </FormControl>
+      </Box>
+      {busy ? (
+        <Box sx={{ width: '100%', maxWidth: 520 }} role="status">
+          <Typography>
+            {state.step === 'reading'
+              ? `Reading: ${Math.round(100 * state.share)} %`
+              : 'Keeping it on the server'}
+          </Typography>
+          <LinearProgress
+            aria-label="Reading the extract"
+            {...(state.step === 'reading'
+              ? { variant: 'determinate' as const, value: 100 * state.share }
+              : {})}
+            sx={{ my: 1 }}
+          />
+          <Button variant="outlined" onClick={() => void worker.current?.cancel()}>
+            Cancel
+          </Button>
+        </Box>
+      ) : (
+        <FileButton accept=".osm,.xml,.json" onFile={(file) => void bring(file)}>
+          Choose an extract
+        </FileButton>
+      )}
+      {state.step === 'problems' ? (
+        <Box role="alert">
+          <Typography variant="h3" component="p">
+            {state.file} was not brought
+          </Typography>
+          <ProblemList problems={state.problems} />
+        </Box>
+      ) : null}
+      {state.step === 'done' ? (
+        <Box role="status">
+          <Typography>
+            <b>{state.title}</b> is kept.
+            {state.report
+              ? ` ${state.report.roads.toLocaleString('en-GB')} roads of ${state.report.ways.toLocaleString('en-GB')} ways, in ${state.report.edges.toLocaleString('en-GB')} pieces; ${state.report.speedsAssumed.toLocaleString('en-GB')} of them have a limit assumed by class${state.report.missing > 0 ? `; ${state.report.missing.toLocaleString('en-GB')} nodes beyond the border were left out` : ''}.`
+              : ''}
+          </Typography>
+        </Box>
+      ) : null}
+    </Box>
+  );
+}

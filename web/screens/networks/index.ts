@@ -1,0 +1,1 @@
+export { NetworksPage } from './NetworksPage';

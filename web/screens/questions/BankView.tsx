@@ -1,0 +1,154 @@
+import { Box, Button, Stack, Switch, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import type { QuestionView } from '../../../contract';
+import { writeBank, writeQuestionTable, type QuestionKind } from '../../../core/questions';
+import { errorText, useKeepQuestionMutation, useQuestionsQuery } from '../../data/api';
+import { Sign } from '../../parts/signs';
+import { colour, EmptyNote, ErrorNote, LoadingNote, OpeningRow, saveFile } from '../../parts/ui';
+import { PointList } from '../../parts/questions';
+import { kindWords } from './QuestionCard';
+import { QuestionForm } from './QuestionForm';
+import { QuestionImport } from './QuestionImport';
+
+const originWords: Readonly<Record<QuestionView['origin'], string>> = {
+  shipped: '',
+  changed: 'changed here',
+  own: 'our own',
+};
+
+/** Every question of the school: switched on or off, changed, added, brought and handed on as a file. */
+export function BankView() {
+  const { data, error, isLoading, refetch } = useQuestionsQuery();
+  const [letters, setLetters] = useState('');
+  const [open, setOpen] = useState<QuestionView | 'new' | 'import' | null>(null);
+  const all = data?.items ?? [];
+  const wanted = letters.trim().toLowerCase();
+  const found = all.filter(({ question }) =>
+    `${question.title} ${question.prompts.join(' ')}`.toLowerCase().includes(wanted),
+  );
+  const questions = all.map(({ question }) => question);
+  if (isLoading) return <LoadingNote what="the bank" />;
+  if (error)
+    return (
+      <ErrorNote title="The bank could not be loaded" onRetry={() => void refetch()}>
+        {errorText(error)}
+      </ErrorNote>
+    );
+  return (
+    <Box>
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap', mb: 2 }}>
+        <TextField
+          label="Find a question"
+          value={letters}
+          onChange={(event) => setLetters(event.target.value)}
+          sx={{ flex: '1 1 260px' }}
+        />
+        <Button variant="contained" onClick={() => setOpen('new')}>
+          Add a question
+        </Button>
+        <Button variant="outlined" onClick={() => setOpen('import')}>
+          Bring a file
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            saveFile('our.questions.json', writeBank('Our questions', questions), 'application/json')
+          }
+        >
+          Save as JSON
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => saveFile('our-questions.csv', writeQuestionTable(questions), 'text/csv')}
+        >
+          Save as CSV
+        </Button>
+      </Stack>
+      {found.length === 0 ? (
+        <EmptyNote title={`No question has “${letters}” in it`}>
+          Search for fewer letters, or add one.
+        </EmptyNote>
+      ) : null}
+      {(Object.keys(kindWords) as QuestionKind[]).map((kind) => {
+        const own = found.filter(({ question }) => question.kind === kind);
+        if (own.length === 0) return null;
+        return (
+          <Box component="section" aria-label={kindWords[kind]} key={kind} sx={{ mb: 3 }}>
+            <Typography variant="h2">
+              {kindWords[kind]}, {own.length}
+            </Typography>
+            {own.map((view) => (
+              <BankRow key={view.question.id} view={view} onEdit={() => setOpen(view)} />
+            ))}
+          </Box>
+        );
+      })}
+      {open === 'import' ? <QuestionImport held={all} onClose={() => setOpen(null)} /> : null}
+      {open !== null && open !== 'import' ? (
+        <QuestionForm
+          view={open === 'new' ? null : open}
+          taken={questions.map(({ id }) => id)}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+function BankRow({ view, onEdit }: { readonly view: QuestionView; readonly onEdit: () => void }) {
+  const { question, enabled, origin, revision } = view;
+  const [keep, { error }] = useKeepQuestionMutation();
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'start',
+        borderBottom: `1px solid ${colour('line')}`,
+        '& .MuiAccordion-root': { borderBottom: 0 },
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <OpeningRow
+          summary={
+            <Typography sx={{ color: enabled ? undefined : 'text.secondary' }}>
+              <b>{question.title}</b>
+              {origin === 'shipped' ? '' : `, ${originWords[origin]}`}
+              {enabled ? '' : ', switched off'}
+              {error ? (
+                <Box component="span" role="alert">
+                  . Not changed: {errorText(error)}
+                </Box>
+              ) : null}
+            </Typography>
+          }
+        >
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+            {question.sign ? <Sign sign={question.sign} size={110} /> : null}
+            <Box sx={{ flex: 1, minWidth: 240 }}>
+              {question.prompts.map((prompt) => (
+                <Typography key={prompt}>“{prompt}”</Typography>
+              ))}
+              <PointList question={question} />
+              <Typography sx={{ mt: 1 }}>{question.why}</Typography>
+              {question.source.note ? (
+                <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                  {question.source.note}
+                </Typography>
+              ) : null}
+              <Button variant="outlined" onClick={onEdit} sx={{ mt: 1 }}>
+                Change it
+              </Button>
+            </Box>
+          </Box>
+        </OpeningRow>
+      </Box>
+      <Box sx={{ minHeight: 64, display: 'flex', alignItems: 'center' }}>
+        <Switch
+          checked={enabled}
+          onChange={() => void keep({ question, enabled: !enabled, revision })}
+          slotProps={{ input: { 'aria-label': `Ask: ${question.title}` } }}
+        />
+      </Box>
+    </Box>
+  );
+}

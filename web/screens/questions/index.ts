@@ -1,0 +1,1 @@
+export { QuestionsPage } from './QuestionsPage';

@@ -1,0 +1,34 @@
+import { useSearchParams } from 'react-router';
+import type { LearnerView, VehicleView } from '../../../contract';
+import { useLearnerQuery, useTestsQuery, useVehiclesQuery } from '../../data/api';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { withParam } from '../../parts/ui';
+
+export interface Chosen {
+  readonly learner: LearnerView | null;
+  /** The car of the test: the one chosen, else that of the learner's last mock. */
+  readonly vehicle: VehicleView | null;
+  readonly vehicles: readonly VehicleView[];
+  readonly choose: (what: 'learner' | 'car', id: string) => void;
+  readonly error: unknown;
+  readonly loading: boolean;
+}
+
+/** Who drills, for which car; both stand in the address, so that it can be kept and shared. */
+export function useChosen(): Chosen {
+  const [params, setParams] = useSearchParams();
+  const vehicles = useVehiclesQuery();
+  const learnerId = params.get('learner');
+  const learner = useLearnerQuery(learnerId ?? skipToken);
+  const tests = useTestsQuery(learnerId ? { learner: learnerId } : skipToken);
+  const all = vehicles.data?.items ?? [];
+  const wanted = params.get('car') ?? tests.currentData?.items.find(({ vehicle }) => vehicle)?.vehicle?.id;
+  return {
+    learner: learner.currentData ?? null,
+    vehicle: all.find(({ id }) => id === wanted) ?? all[0] ?? null,
+    vehicles: all,
+    choose: (what, id) => setParams((before) => withParam(before, what, id), { replace: true }),
+    error: learner.error ?? vehicles.error,
+    loading: learner.isFetching || vehicles.isLoading,
+  };
+}

@@ -1,0 +1,84 @@
+import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useState } from 'react';
+import { clockText, MANY_MARKS, type Judgement } from '../../../core/marking';
+import type { Report } from '../../../core/report';
+import type { Standard } from '../../../core/standard';
+import type { DoAction } from '../../data/log';
+import { useGuide } from '../../parts/severity-guide';
+import { Glyph, MoreButton, WideTable } from '../../parts/ui';
+
+interface Props {
+  readonly standard: Standard;
+  readonly judgement: Judgement;
+  readonly report: Report;
+  readonly act: DoAction;
+}
+
+/** Every mark and note in time order, also those that do not count, with the reason. */
+export function MarkTable({ standard, judgement, report, act }: Props) {
+  const { ask, guide } = useGuide({
+    standard,
+    judgement,
+    act,
+    onRemove: (event, _label, because) => act({ do: 'take-back', events: [event], because }),
+  });
+  const [shown, setShown] = useState(MANY_MARKS);
+  const { entries } = report;
+  return (
+    <Box component="section" aria-labelledby="marks">
+      <Typography variant="h2" id="marks" sx={{ mb: 1 }}>
+        Everything in order
+      </Typography>
+      {entries.length === 0 ? <Typography>Nothing was marked or noted.</Typography> : null}
+      {entries.length > 0 ? (
+        <WideTable label="Everything in order">
+          <TableHead>
+            <TableRow>
+              <TableCell>Time</TableCell>
+              <TableCell>Stage</TableCell>
+              <TableCell>What</TableCell>
+              <TableCell>Grade</TableCell>
+              <TableCell>Remark</TableCell>
+              <TableCell className="screen-only" aria-label="Severity guide" />
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {entries.slice(0, shown).map(({ at, seconds, stage, what, grade, remarks, mark }, n) => (
+              <TableRow key={`${at} ${n}`}>
+                <TableCell>{clockText(seconds)}</TableCell>
+                <TableCell>{stage}</TableCell>
+                <TableCell>{what}</TableCell>
+                <TableCell>
+                  <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+                    {mark ? <Glyph gravity={mark.gravity} size={16} /> : null}
+                    {grade}
+                  </Box>
+                </TableCell>
+                <TableCell>{remarks.join(', ')}</TableCell>
+                <TableCell className="screen-only">
+                  {mark?.gradable ? (
+                    <Button
+                      color="inherit"
+                      onClick={() => ask(mark.by, mark.item)}
+                      aria-label={`How grave was it? ${what}`}
+                      sx={{ whiteSpace: 'nowrap', fontWeight: 400 }}
+                    >
+                      How grave?
+                    </Button>
+                  ) : null}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </WideTable>
+      ) : null}
+      {entries.length > shown ? (
+        <Typography sx={{ my: 1 }}>
+          {shown} of {entries.length} are shown here. The file of marks (Save as) has all of them.
+        </Typography>
+      ) : null}
+      <MoreButton more={entries.length > shown} loading={false} onMore={() => setShown(shown + MANY_MARKS)} />
+      {guide}
+    </Box>
+  );
+}

@@ -1,0 +1,100 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { clockText } from '../../../core/marking';
+import { reportOf } from '../../../core/report';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useRouteQuery } from '../../data/api';
+import { useDrive } from '../../data/log';
+import { hourText, longDayText, WindowTitle } from '../../parts/ui';
+import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
+import { DriveMap } from './DriveMap';
+import { MarkTable } from './MarkTable';
+import { OtherStandards } from './OtherStandards';
+import { RunningTotals } from './RunningTotals';
+import { SaveMenu } from './SaveMenu';
+import { SectionTable } from '../../parts/report';
+import { ShareDialog } from './ShareDialog';
+import { TimeLine } from '../../parts/report';
+
+/** One drive in full: how it came out and why, when things happened, and where they gathered. */
+export function ReportPage() {
+  const { test: id = '' } = useParams();
+  const onScreen = useDrive(id);
+  const [sharing, setSharing] = useState(false);
+  const open = onScreen.status === 'open' ? onScreen : null;
+  const routeId = open?.drive.test.route?.id ?? null;
+  const { data: driven, isLoading } = useRouteQuery(routeId ?? skipToken);
+  const route = driven?.route ?? null;
+  const report = useMemo(
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test, route) : null),
+    [open, route],
+  );
+  if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
+  if (!report) return null;
+  const { drive, judgement, act } = onScreen;
+  const { test, standard } = drive;
+  const facts: readonly (readonly [string, ReactNode])[] = [
+    ['Started', `${longDayText(test.startedAt, test.zone)}, ${hourText(test.startedAt, test.zone)}`],
+    ['Driven', `${clockText(report.seconds)} (h:min:s)`],
+    ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
+    ['Vehicle', test.vehicle?.name ?? 'not named'],
+    ['Route', test.route ? <Link to={`/routes/${test.route.id}`}>{test.route.title}</Link> : 'none'],
+    ['Marked by', test.instructor.name],
+  ];
+  return (
+    <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 4 }}>
+      <Box>
+        <Stack
+          direction="row"
+          sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2 }}
+        >
+          <WindowTitle name={`${test.learner.name}, report`} />
+          <Typography variant="h1">
+            <Box component={Link} to={`/learners/${test.learner.id}`} sx={{ color: 'inherit' }}>
+              {test.learner.name}
+            </Box>
+          </Typography>
+          <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+              Debrief
+            </Button>
+            <SaveMenu test={id} />
+            <Button variant="outlined" onClick={() => setSharing(true)}>
+              Share
+            </Button>
+            <Button variant="outlined" onClick={() => window.print()}>
+              Print
+            </Button>
+          </Stack>
+        </Stack>
+        <VerdictBanner report={report}>
+          <FullTest {...{ judgement, act }} />
+        </VerdictBanner>
+        <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 1, mt: 2, mb: 0 }}>
+          {facts.map(([name, value]) => (
+            <Box key={name}>
+              <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
+                {name}
+              </Typography>
+              <Typography component="dd" sx={{ m: 0 }}>
+                {value}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      </Box>
+      <TimeLine report={report} />
+      {/* Until its route is here nobody can say where the marks were made. */}
+      {isLoading ? null : <DriveMap {...{ test, report, route }} />}
+      <SectionTable {...{ standard, report }} />
+      <LimitTrace report={report} />
+      <RunningTotals report={report} />
+      <OtherStandards drive={drive} />
+      <MarkTable {...{ standard, judgement, report, act }} />
+      {sharing ? (
+        <ShareDialog test={id} learner={test.learner.name} onClose={() => setSharing(false)} />
+      ) : null}
+    </Box>
+  );
+}

@@ -1,0 +1,395 @@
+import { v4 as newId } from 'uuid';
+import { Box, Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import type { RouteView } from '../../../contract';
+import { metresAlong, nearestOn, roundedPlace, type Place } from '../../../core/geo';
+import {
+  featureIdAt,
+  sheetOf,
+  withFeature,
+  withoutFeature,
+  type Feature,
+  type Route,
+} from '../../../core/route';
+import { errorText, useKeepRouteMutation } from '../../data/api';
+import { lengthText, minutesText, useUnits } from '../../parts/features';
+import { RestoredNote } from '../../parts/unsaved';
+import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
+import { useNetwork, type OpenNetwork, type RouteBase } from '../../data/network';
+import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { AlongPanel } from './AlongPanel';
+import { FeatureDialog } from './FeatureDialog';
+import { IndependentPanel, TimesPanel } from './EditorPanels';
+import { OneRoute } from '../../parts/route';
+import { Along } from '../../parts/route';
+import { orderOf, useRouteDraft } from './useRouteDraft';
+import { WayPanel } from './WayPanel';
+
+/** Draws a route, or changes one that is kept. */
+export function EditorPage() {
+  const { route } = useParams();
+  return route ? (
+    <OneRoute>{(view) => <WithNetwork key={view.route.id} view={view} />}</OneRoute>
+  ) : (
+    <WithNetwork view={null} />
+  );
+}
+
+function WithNetwork({ view }: { readonly view: RouteView | null }) {
+  const [params] = useSearchParams();
+  const wanted = useNetwork(view?.route.network?.id ?? params.get('network'));
+  switch (wanted.status) {
+    case 'loading':
+      return <LoadingNote what="the road network" />;
+    case 'none':
+      return <EmptyNote title="There are no roads to draw on">Bring a road network first.</EmptyNote>;
+    case 'failed':
+      return <ErrorNote title="The road network could not be loaded">Why: {wanted.why}.</ErrorNote>;
+    case 'open':
+      return <Editor network={wanted.network} view={view} />;
+  }
+}
+
+type Mode = 'way' | 'feature';
+type Panel = 'way' | 'along' | 'independent' | 'times';
+
+function Editor({ network, view }: { readonly network: OpenNetwork; readonly view: RouteView | null }) {
+  const { geometry, summary } = network;
+  const [id] = useState(() => view?.route.id ?? newId());
+  const units = useUnits();
+  const base = useMemo(
+    (): RouteBase => ({
+      id,
+      title: 'A new route',
+      units,
+      network: { id: summary.id, version: summary.version },
+    }),
+    [id, summary, units],
+  );
+  const draft = useRouteDraft(network, view, base);
+  const { via, route, busy, notice } = draft;
+  const [panel, setPanel] = useState<Panel>('way');
+  const [mode, setMode] = useState<Mode>('way');
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [feature, setFeature] = useState<{ readonly feature: Feature; readonly isNew: boolean } | null>(null);
+  const [keep, { error, isLoading }] = useKeepRouteMutation();
+  const navigate = useNavigate();
+  const sheet = useMemo(() => (route ? sheetOf(route, null) : null), [route]);
+  // The map stays where it is while the route is drawn.
+  const [fit] = useState(() => (view ? boundsOf(geometry.middle, view.route.line) : geometry.bounds));
+  const lines = useMemo(
+    (): readonly MapLine[] => (route ? [{ places: route.line, tone: 'jasper', width: 5 }] : []),
+    [route],
+  );
+  useHotkeys('mod+z', draft.undo, { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', draft.redo, { preventDefault: true });
+  useHotkeys('delete, backspace', () => removeVia(), { enabled: chosen !== null });
+
+  // A network that was replaced since: the route is laid onto the new roads at once, as a step to undo.
+  const stale = route?.network && route.network.version !== summary.version;
+  useEffect(() => {
+    if (!stale) return;
+    void network.worker
+      .match(route.line, { ...route, network: { id: summary.id, version: summary.version } })
+      .then((found) => found && draft.replace(found.route));
+    // Once, when the editor opens.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
+  const pick = (place: Place) => {
+    if (mode === 'feature') return putFeature(place);
+    const metres = route ? metresAlong(route.line) : [];
+    const near = route ? nearestOn(route.line, metres, place) : null;
+    setChosen(null);
+    if (route && near && near.off < 25)
+      draft.setVia(via.toSpliced(orderOf(route, place), 0, roundedPlace(near)));
+    else draft.setVia([...via, roundedPlace(place)]);
+  };
+  const putFeature = (place: Place) => {
+    if (!route) return;
+    const found = nearestOn(route.line, metresAlong(route.line), place);
+    if (!found) return;
+    const at = roundedPlace(found);
+    setMode('way');
+    setFeature({
+      isNew: true,
+      feature: {
+        id: featureIdAt('note', at),
+        kind: 'note',
+        along: Math.round(found.along * 10) / 10,
+        length: 0,
+        ...at,
+        side: null,
+        speed: null,
+        note: '',
+        toward: '',
+        exit: null,
+        exits: null,
+        source: 'hand',
+        assumed: false,
+        trap: null,
+        photo: false,
+      },
+    });
+  };
+  const removeVia = () => {
+    if (chosen === null) return;
+    setChosen(null);
+    draft.setVia(via.toSpliced(chosen, 1));
+  };
+  const save = async (asVariant: boolean) => {
+    if (!route) return;
+    const kept = await keep(
+      asVariant && view
+        ? {
+            route: {
+              ...route,
+              id: newId(),
+              title: `${route.title}, another way`.slice(0, 80),
+              variantOf: view.route.id,
+            },
+            revision: null,
+          }
+        : { route, revision: draft.revision },
+    );
+    if (!kept.data) return;
+    draft.done();
+    void navigate(`/routes/${kept.data.route.id}`);
+  };
+  const splitAt = async (along: number) => {
+    if (!route) return;
+    const metres = metresAlong(route.line);
+    const cut = orderOf(route, placeAt(route, metres, along));
+    const point = placeAt(route, metres, along);
+    const second = await network.worker.draw([point, ...route.via.slice(cut)], {
+      ...base,
+      id: newId(),
+      title: `${route.title}, second part`.slice(0, 80),
+    });
+    if (!second.ok) return;
+    const kept = await keep({ route: second.value.route, revision: null });
+    if (kept.data) draft.setVia([...route.via.slice(0, cut), point]);
+  };
+
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 380px' },
+      }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Stack direction="row" sx={{ gap: 1, mb: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+          <ToggleButtonGroup
+            exclusive
+            value={mode}
+            aria-label="What a click on the map does"
+            onChange={(_event, next: Mode | null) => next && setMode(next)}
+          >
+            <ToggleButton value="way" sx={{ minHeight: 48, textTransform: 'none', px: 2 }}>
+              Click: the way
+            </ToggleButton>
+            <ToggleButton
+              value="feature"
+              disabled={!route}
+              sx={{ minHeight: 48, textTransform: 'none', px: 2 }}
+            >
+              Click: something along it
+            </ToggleButton>
+          </ToggleButtonGroup>
+          <Button variant="outlined" disabled={!draft.can.undo} onClick={draft.undo}>
+            Undo
+          </Button>
+          <Button variant="outlined" disabled={!draft.can.redo} onClick={draft.redo}>
+            Redo
+          </Button>
+          <Typography role="status" sx={{ ml: 'auto' }}>
+            {busy
+              ? 'Finding the way …'
+              : sheet && route
+                ? `${minutesText(sheet.seconds)}, ${lengthText(sheet.metres, route.units)}`
+                : 'Click where the route starts, then where it goes'}
+          </Typography>
+        </Stack>
+        <NetworkMap
+          geometry={geometry}
+          lines={lines}
+          fit={fit}
+          height="calc(100vh - 190px)"
+          label="Map to draw the route on: click a road to lead the route there"
+          onPick={pick}
+        >
+          {route && panel !== 'way' ? (
+            <Along
+              features={route.features}
+              units={route.units}
+              chosen={feature?.feature.id ?? null}
+              onChoose={(of) => {
+                const found = route.features.find((one) => one.id === of);
+                if (found) setFeature({ feature: found, isNew: false });
+              }}
+              all={false}
+            />
+          ) : null}
+          {via.map((place, n) => (
+            <Marker
+              key={`${n} ${place.lat} ${place.lon}`}
+              place={place}
+              label={viaLabel(n, via.length)}
+              size={34}
+              chosen={chosen === n}
+              onClick={() => setChosen(n === chosen ? null : n)}
+              onMove={(to) => draft.setVia(via.with(n, roundedPlace(to)))}
+            >
+              <Handle n={n} count={via.length} />
+            </Marker>
+          ))}
+        </NetworkMap>
+      </Box>
+      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
+        <TextField
+          label="Name of the route"
+          value={route?.title ?? base.title}
+          disabled={!route}
+          slotProps={{ htmlInput: { maxLength: 80 } }}
+          onChange={(event) => draft.edit('title', (now) => ({ ...now, title: event.target.value }))}
+        />
+        {draft.restored ? <RestoredNote onStartAgain={draft.startAgain} /> : null}
+        {notice.problems.length > 0 ? (
+          <Box role="alert" sx={{ borderLeft: `4px solid ${colour('jasper')}`, pl: 1.5 }}>
+            {notice.problems.map(({ message }) => (
+              <Typography key={message}>
+                {message.charAt(0).toUpperCase() + message.slice(1)}. The route stays as it was.
+              </Typography>
+            ))}
+          </Box>
+        ) : null}
+        {notice.lost > 0 ? (
+          <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+            {notice.lost} {notice.lost === 1 ? 'thing' : 'things'} put by hand no longer{' '}
+            {notice.lost === 1 ? 'lies' : 'lie'} on the way. Undo brings {notice.lost === 1 ? 'it' : 'them'}{' '}
+            back.
+          </Box>
+        ) : null}
+        <ToggleButtonGroup
+          exclusive
+          value={panel}
+          aria-label="Parts of the route"
+          onChange={(_event, next: Panel | null) => next && setPanel(next)}
+          sx={{ '& button': { flex: 1, textTransform: 'none', minHeight: 48 } }}
+        >
+          <ToggleButton value="way">The way</ToggleButton>
+          <ToggleButton value="along">Along it</ToggleButton>
+          <ToggleButton value="independent">Alone</ToggleButton>
+          <ToggleButton value="times">Times</ToggleButton>
+        </ToggleButtonGroup>
+        {panel === 'way' ? (
+          <WayPanel
+            via={via}
+            chosen={chosen}
+            onChoose={setChosen}
+            onRemove={removeVia}
+            onMoveBy={(by) =>
+              chosen !== null &&
+              swapped(via, chosen, by) &&
+              (draft.setVia(swapped(via, chosen, by) ?? via), setChosen(chosen + by))
+            }
+            onReverse={() => draft.setVia([...via].reverse())}
+            onClose={() => via[0] && draft.setVia([...via, via[0]])}
+            onClear={() => draft.setVia([])}
+          />
+        ) : null}
+        {panel !== 'way' && !route ? (
+          <EmptyNote title="Draw the way first">Two points on the map make one.</EmptyNote>
+        ) : null}
+        {panel === 'along' && route ? (
+          <AlongPanel
+            route={route}
+            onOpen={(of) => setFeature({ feature: of, isNew: false })}
+            onUnmute={() => draft.edit('', (now) => ({ ...now, muted: [] }))}
+            onRedraw={() => draft.setVia(via)}
+            onSplit={(of) => void splitAt(of.along)}
+          />
+        ) : null}
+        {panel === 'independent' && route ? <IndependentPanel route={route} onEdit={draft.edit} /> : null}
+        {panel === 'times' && route ? <TimesPanel route={route} onEdit={draft.edit} /> : null}
+        {error ? <ErrorNote title="The route was not kept">{errorText(error)}</ErrorNote> : null}
+        <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
+          <Button
+            variant="contained"
+            disabled={!route || isLoading || busy}
+            onClick={() => void save(false)}
+            sx={{ flex: 1 }}
+          >
+            Keep the route
+          </Button>
+          {view ? (
+            <Button variant="outlined" disabled={!route || isLoading || busy} onClick={() => void save(true)}>
+              Keep as a variant
+            </Button>
+          ) : null}
+        </Stack>
+      </Box>
+      {feature && route ? (
+        <FeatureDialog
+          {...feature}
+          route={route}
+          kept={view}
+          onClose={() => setFeature(null)}
+          onRemove={() => {
+            draft.edit('', (now) => withoutFeature(now, feature.feature));
+            setFeature(null);
+          }}
+          onKeep={(next) => {
+            draft.edit('', (now) => withFeature(now, next, feature.isNew ? null : feature.feature));
+            setFeature(null);
+          }}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+const viaLabel = (n: number, count: number): string =>
+  n === 0 ? 'Start' : n === count - 1 ? 'End' : `Point ${n} that the route passes`;
+
+function placeAt(route: Route, metres: readonly number[], along: number): Place {
+  const n = Math.max(
+    0,
+    metres.findIndex((one) => one >= along),
+  );
+  const { lat, lon } = route.line[n] ?? route.line[0] ?? { lat: 0, lon: 0 };
+  return { lat, lon };
+}
+
+/** The points with one of them moved earlier or later; null where it cannot. */
+function swapped(via: readonly Place[], n: number, by: -1 | 1): readonly Place[] | null {
+  const [one, other] = [via[n], via[n + by]];
+  return one && other ? via.with(n, other).with(n + by, one) : null;
+}
+
+function Handle({ n, count }: { readonly n: number; readonly count: number }) {
+  const end = n === 0 || n === count - 1;
+  return (
+    <Box
+      component="span"
+      sx={{
+        width: 26,
+        height: 26,
+        borderRadius: '50%',
+        display: 'grid',
+        placeItems: 'center',
+        fontSize: 14,
+        fontWeight: 700,
+        bgcolor: colour(end ? 'ink' : 'paper'),
+        color: colour(end ? 'paper' : 'ink'),
+        border: `2px solid ${colour('ink')}`,
+      }}
+    >
+      {n === 0 ? 'S' : n === count - 1 ? 'E' : n}
+    </Box>
+  );
+}

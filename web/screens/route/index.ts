@@ -1,0 +1,1 @@
+export { RoutePage } from './RoutePage';

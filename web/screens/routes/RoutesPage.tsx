@@ -1,0 +1,181 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { RouteSummary } from '../../../contract';
+import { featureKindOf } from '../../../core/route';
+import { errorText, useNetworksQuery, useRoutesQuery } from '../../data/api';
+import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
+import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { BringRoute } from './BringRoute';
+import { Sketch } from './Sketch';
+
+/** What says most about a route, before what every route has. */
+const TELLING = [
+  'dual-join',
+  'mini-roundabout',
+  'roundabout',
+  'traffic-lights',
+  'hill-start',
+  'bend',
+  'meeting-place',
+  'zebra-crossing',
+  'parked-row',
+] as const;
+
+/** The routes of the school: what each is good for, and the ways to a new one. */
+export function RoutesPage() {
+  const { data, error, isLoading, refetch } = useRoutesQuery();
+  const { data: networks } = useNetworksQuery();
+  const [bringing, setBringing] = useState(false);
+  const noRoads = networks?.items.length === 0;
+  return (
+    <Box>
+      <Stack
+        direction="row"
+        sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2 }}
+      >
+        <Typography variant="h1">Routes</Typography>
+        <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
+          <Button component={Link} to="/routes/compose" variant="contained" disabled={noRoads}>
+            Compose a route
+          </Button>
+          <Button component={Link} to="/routes/new" variant="outlined" disabled={noRoads}>
+            Draw one
+          </Button>
+          <Button variant="outlined" onClick={() => setBringing(true)}>
+            Bring a file
+          </Button>
+          <Button component={Link} to="/routes/hot-spots" variant="outlined">
+            Hot spots
+          </Button>
+          <Button component={Link} to="/routes/networks" color="inherit" sx={{ fontWeight: 400 }}>
+            Road networks
+          </Button>
+        </Stack>
+      </Stack>
+      {isLoading ? <LoadingNote what="the routes" /> : null}
+      {error ? (
+        <ErrorNote title="The routes could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {noRoads ? (
+        <EmptyNote
+          title="There are no roads to draw on yet"
+          action={
+            <Button component={Link} to="/routes/networks" variant="contained">
+              Bring a road network
+            </Button>
+          }
+        >
+          An extract of OpenStreetMap for your area is read on your own machine.
+        </EmptyNote>
+      ) : data?.items.length === 0 ? (
+        <EmptyNote
+          title="No route yet"
+          action={
+            <Button component={Link} to="/routes/compose" variant="contained">
+              Compose the first one
+            </Button>
+          }
+        >
+          Say how long it should take and what should lie along it, or draw it by hand.
+        </EmptyNote>
+      ) : null}
+      <Box
+        component="ul"
+        sx={{
+          listStyle: 'none',
+          m: 0,
+          p: 0,
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '1fr 1fr', lg: '1fr 1fr 1fr' },
+        }}
+      >
+        {data?.items.map((route) => (
+          <RouteTile key={route.id} route={route} all={data.items} />
+        ))}
+      </Box>
+      {bringing ? <BringRoute onClose={() => setBringing(false)} /> : null}
+    </Box>
+  );
+}
+
+function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all: readonly RouteSummary[] }) {
+  const units = useUnits();
+  const telling = TELLING.flatMap((kind) => route.kinds.filter((one) => one.kind === kind)).slice(0, 6);
+  const of = all.find(({ id }) => id === route.variantOf);
+  return (
+    <Box
+      component="li"
+      sx={{
+        border: `1px solid ${colour('line')}`,
+        borderRadius: 1,
+        bgcolor: colour('card'),
+        p: 2,
+        display: 'flex',
+        gap: 2,
+      }}
+    >
+      <Sketch places={route.sketch} />
+      <Box sx={{ minWidth: 0, flex: 1 }}>
+        <Typography variant="h2">
+          <Link to={`/routes/${route.id}`} style={{ color: 'inherit' }}>
+            {route.title}
+          </Link>
+        </Typography>
+        <Typography sx={{ color: 'text.secondary' }}>
+          {minutesText(route.seconds)}, {lengthText(route.metres, units)}
+          {route.independentSeconds > 0 ? `, ${minutesText(route.independentSeconds)} independent` : ''}
+        </Typography>
+        {of ? <Typography variant="body2">A variant of {of.title}</Typography> : null}
+        <Box
+          component="ul"
+          aria-label="Along it"
+          sx={{
+            listStyle: 'none',
+            m: 0,
+            mt: 1,
+            p: 0,
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 1.5,
+            rowGap: 0.5,
+          }}
+        >
+          {telling.map(({ kind, times }) => (
+            <Box
+              component="li"
+              key={kind}
+              sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}
+              title={featureKindOf(kind)?.title}
+            >
+              <FeatureGlyph kind={kind} size={22} />
+              <span>
+                {times}
+                <Box
+                  component="span"
+                  sx={{
+                    position: 'absolute',
+                    width: 1,
+                    height: 1,
+                    overflow: 'hidden',
+                    clipPath: 'inset(50%)',
+                  }}
+                >
+                  {` × ${featureKindOf(kind)?.title ?? kind}`}
+                </Box>
+              </span>
+            </Box>
+          ))}
+        </Box>
+        <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
+          {route.mocks === 0
+            ? 'No mock driven on it yet'
+            : `${route.mocks} ${route.mocks === 1 ? 'mock' : 'mocks'} driven on it`}
+        </Typography>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { RoutesPage } from './RoutesPage';

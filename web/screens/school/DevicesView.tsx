@@ -1,0 +1,197 @@
+import { Box, Button, Link, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+import type { BackupsView, ReachView } from '../../../contract';
+import { errorText, useBackUpMutation, useBackupsQuery, useReachQuery } from '../../data/api';
+import {
+  colour,
+  dayText,
+  hourText,
+  localZone,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  WideTable,
+} from '../../parts/ui';
+
+/** How tablets and phones reach the school, and the copies that are kept of it. */
+export function DevicesView() {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: { xs: 4, md: 6 },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+        alignItems: 'start',
+      }}
+    >
+      <OtherDevices />
+      <Backups />
+    </Box>
+  );
+}
+
+function OtherDevices() {
+  const { data, error, refetch } = useReachQuery();
+  return (
+    <Box component="section" aria-labelledby="devices">
+      <Typography variant="h2" id="devices" sx={{ mb: 1 }}>
+        Other devices
+      </Typography>
+      {error ? (
+        <ErrorNote title="The address could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {data ? <HowToReach reach={data} /> : error ? null : <LoadingNote what="the address" />}
+    </Box>
+  );
+}
+
+const COMMAND = 'npm run --silent jasperwren -- serve --lan';
+
+function HowToReach({
+  reach: { address, secure, trustPage, fingerprint, code },
+}: {
+  readonly reach: ReachView;
+}) {
+  if (address === null)
+    return (
+      <EmptyNote title="This school only works on this computer">
+        To use a tablet or phone on the same network, stop the server and start it with{' '}
+        <Command>{COMMAND}</Command>. Then the address is shown here, with a code to scan. The demo school
+        only works on its own computer.
+      </EmptyNote>
+    );
+  return (
+    <Box sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}>
+      {code ? (
+        <Box
+          component="img"
+          src={`data:image/svg+xml,${encodeURIComponent(code)}`}
+          alt={`Code for ${trustPage ?? address}`}
+          sx={{ width: 220, height: 220, border: `1px solid ${colour('line')}`, bgcolor: '#fff' }}
+        />
+      ) : null}
+      {trustPage ? (
+        <Step n={1}>
+          On the new device, scan the code or open <Address of={trustPage} />. It shows how to make the device
+          trust the server. You only do this once.
+        </Step>
+      ) : null}
+      <Step n={trustPage ? 2 : null}>
+        {trustPage ? 'Then open ' : 'Scan the code, or open '}
+        <Address of={address} /> and sign in.
+      </Step>
+      {fingerprint ? (
+        <Typography sx={{ color: 'text.secondary' }}>
+          The device shows these letters before you trust the certificate:
+          <br />
+          <Command>{fingerprint}</Command>
+        </Typography>
+      ) : null}
+      {secure ? null : (
+        <Box sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 2 }}>
+          <Typography sx={{ fontWeight: 700 }}>This address isn’t secure</Typography>
+          <Typography>
+            Here, Jasperwren only works while it’s connected to the server, and it can’t follow your position
+            or keep the screen on. Stop the server and start it with <Command>{COMMAND}</Command>, or put it
+            behind a web server with a certificate (see docs/deploy.md).
+          </Typography>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const Address = ({ of }: { readonly of: string }) => (
+  <Link href={of} sx={{ overflowWrap: 'anywhere', fontWeight: 700 }}>
+    {of}
+  </Link>
+);
+
+const Command = ({ children }: { readonly children: string }) => (
+  <Box
+    component="code"
+    sx={{ fontSize: '0.95em', bgcolor: colour('wash'), px: 0.5, overflowWrap: 'anywhere' }}
+  >
+    {children}
+  </Box>
+);
+
+const Step = ({ n, children }: { readonly n: number | null; readonly children: ReactNode }) => (
+  <Typography>
+    {n === null ? null : <strong>{n}. </strong>}
+    {children}
+  </Typography>
+);
+
+function Backups() {
+  const { data, error, refetch } = useBackupsQuery();
+  const [backUp, made] = useBackUpMutation();
+  return (
+    <Box component="section" aria-labelledby="backups">
+      <Typography variant="h2" id="backups" sx={{ mb: 1 }}>
+        Backups
+      </Typography>
+      {error ? (
+        <ErrorNote title="The backups could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {made.error ? <ErrorNote title="No backup was made">{errorText(made.error)}</ErrorNote> : null}
+      {data ? <ListOfBackups backups={data} /> : error ? null : <LoadingNote what="the backups" />}
+      <Button variant="outlined" disabled={made.isLoading} onClick={() => void backUp()} sx={{ mt: 2 }}>
+        {made.isLoading ? 'Backing up …' : 'Back up now'}
+      </Button>
+    </Box>
+  );
+}
+
+function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly backups: BackupsView }) {
+  return (
+    <Box sx={{ display: 'grid', gap: 2 }}>
+      {failed === null ? null : (
+        <ErrorNote title="The last backup failed">
+          The reason: {failed}. Free up space or check the disk. The server keeps trying.
+        </ErrorNote>
+      )}
+      {late ? (
+        <ErrorNote title="No backup for two days">
+          Leave the server running, or back up now. If the disk fails before that, you lose everything since
+          the last backup.
+        </ErrorNote>
+      ) : null}
+      <Typography>
+        The server makes a backup every day and keeps 7 daily, 4 weekly and 12 monthly ones. They’re on the
+        server’s own disk, in <Command>{folder}</Command>. Copy them somewhere else from time to time.
+      </Typography>
+      {items.length === 0 ? (
+        <EmptyNote title="No backup yet">
+          The server makes the first one within a few minutes of starting.
+        </EmptyNote>
+      ) : (
+        <WideTable label="Backups">
+          <TableHead>
+            <TableRow>
+              <TableCell>Made</TableCell>
+              <TableCell align="right">Size</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {items.map(({ at, bytes }) => (
+              <TableRow key={at}>
+                <TableCell>
+                  {dayText(at, localZone())}, {hourText(at, localZone())}
+                </TableCell>
+                <TableCell align="right">{sizeText(bytes)}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </WideTable>
+      )}
+    </Box>
+  );
+}
+
+const sizeText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;

@@ -1,0 +1,132 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useState } from 'react';
+import { useSelector } from 'react-redux';
+import { Link } from 'react-router';
+import type { StandardSummary } from '../../../contract';
+import { limitSentence, runExamples, type StandardRef } from '../../../core/standard';
+import { api, errorText, useStandardQuery, useStandardsQuery } from '../../data/api';
+import { colour, ErrorNote, LoadingNote } from '../../parts/ui';
+import { ExamplesSign } from '../../parts/standard';
+import { sureWords } from './sure';
+
+const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog')).ImportDialog }));
+
+/** Every standard of the school: what it allows, how sure it is, whether its examples hold, who is marked under it. */
+export function LibraryPage() {
+  const { data, error, isLoading, refetch } = useStandardsQuery();
+  const [importing, setImporting] = useState(false);
+  const ids = [...new Set(data?.items.map(({ id }) => id))];
+  const rows = ids.map((id) => data?.items.filter((summary) => summary.id === id) ?? []);
+  // Rows grow with what is read of each standard: until all is there, a link could move from under a finger.
+  const whole = useSelector((state: WithApi) =>
+    rows.every(([newest]) => {
+      const { isSuccess, isError } = api.endpoints.standard.select(refOf(newest))(state);
+      return isSuccess || isError;
+    }),
+  );
+  return (
+    <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
+      <Stack direction="row" sx={{ justifyContent: 'space-between', gap: 2, flexWrap: 'wrap' }}>
+        <Box sx={{ flex: '1 1 400px' }}>
+          <Typography variant="h1">Standards</Typography>
+          <Typography sx={{ color: 'text.secondary', mb: 2 }}>
+            A standard is a list of limits. Written from public rules and common practice: your
+            authority&rsquo;s current text decides.
+          </Typography>
+        </Box>
+        <Button variant="outlined" onClick={() => setImporting(true)} sx={{ alignSelf: 'flex-start' }}>
+          Bring a standard file
+        </Button>
+      </Stack>
+      {isLoading || !whole ? <LoadingNote what="the standards" /> : null}
+      {error ? (
+        <ErrorNote title="The standards could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, visibility: whole ? 'visible' : 'hidden' }}>
+        {rows.map((versions) => (
+          <Row key={versions[0]?.id} versions={versions} />
+        ))}
+      </Box>
+      {importing ? (
+        <Suspense fallback={null}>
+          <ImportDialog open onClose={() => setImporting(false)} />
+        </Suspense>
+      ) : null}
+    </Box>
+  );
+}
+
+type WithApi = Parameters<ReturnType<typeof api.endpoints.standard.select>>[0];
+
+const refOf = (summary: StandardSummary | undefined): StandardRef => ({
+  id: summary?.id ?? '',
+  version: summary?.version ?? '',
+});
+
+/** One standard by its newest version; the earlier ones stay to be read. */
+function Row({ versions }: { readonly versions: readonly StandardSummary[] }) {
+  const [newest, ...earlier] = versions;
+  const { data: standard } = useStandardQuery(refOf(newest), { skip: !newest });
+  if (!newest) return null;
+  const { id, version, title } = newest;
+  return (
+    <Box
+      component="li"
+      sx={{
+        borderBottom: `1px solid ${colour('line')}`,
+        py: 2,
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 250px' },
+        columnGap: 3,
+        rowGap: 1,
+      }}
+    >
+      <Box>
+        <Typography variant="h2" component="h2">
+          <Box component={Link} to={`/standards/${id}/${version}`} sx={{ color: 'text.primary' }}>
+            {title}
+          </Box>{' '}
+          <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
+            {version}
+          </Typography>
+        </Typography>
+        <Typography>{standard?.limits.map((limit) => limitSentence(standard, limit)).join(' ')}</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {usedWords(versions)}
+          {earlier.length > 0 ? ' Earlier: ' : null}
+          {earlier.map((other, n) => (
+            <span key={other.version}>
+              {n > 0 ? ', ' : ''}
+              <Box component={Link} to={`/standards/${id}/${other.version}`} sx={{ color: 'inherit' }}>
+                {other.version}
+              </Box>
+            </span>
+          ))}
+        </Typography>
+      </Box>
+      {standard ? (
+        <Box>
+          <ExamplesSign results={runExamples(standard)} />
+          <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
+            {sureWords(standard)}
+          </Typography>
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+const NAMED = 4;
+
+/** "12 mocks: Asha Moss, Tom Reed and 3 more." over all versions, each learner once. */
+function usedWords(versions: readonly StandardSummary[]): string {
+  const mocks = versions.reduce((sum, summary) => sum + summary.mocks, 0);
+  if (mocks === 0) return 'No mock under it yet.';
+  const learners = versions.flatMap((summary) => summary.learners);
+  const names = [...new Map(learners.map(({ id, name }) => [id, name])).values()];
+  const more = names.length - NAMED;
+  const listed = names.slice(0, NAMED).join(', ');
+  return `${mocks} ${mocks === 1 ? 'mock' : 'mocks'}: ${listed}${more > 0 ? ` and ${more} more` : ''}.`;
+}

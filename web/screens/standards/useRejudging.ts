@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { API, type ProblemDetails, type RejudgedDrive, type RejudgeLine } from '../../../contract';
+import type { StandardRef } from '../../../core/standard';
+
+export interface Rejudging {
+  readonly status: 'running' | 'done' | 'cancelled' | 'failed';
+  readonly total: number | null;
+  readonly done: number;
+  readonly drives: readonly RejudgedDrive[];
+  readonly failure: string | null;
+}
+
+const begun: Rejudging = { status: 'running', total: null, done: 0, drives: [], failure: null };
+
+/** Has all drives judged under a standard, from when the screen opens; tells progress, and can be cancelled. */
+export function useRejudging({ id, version }: StandardRef) {
+  const [state, setState] = useState<Rejudging>(begun);
+  const running = useRef<AbortController | null>(null);
+
+  const start = useCallback(() => {
+    running.current?.abort();
+    const controller = new AbortController();
+    running.current = controller;
+    setState(begun);
+    void (async () => {
+      try {
+        for await (const line of linesOf(`${API}/standards/${id}/${version}/drives`, controller.signal))
+          setState((before) => after(before, line));
+      } catch (error) {
+        if (controller.signal.aborted) return;
+        setState((before) => ({
+          ...before,
+          status: 'failed',
+          failure: error instanceof Error ? error.message : 'The server does not answer.',
+        }));
+      }
+    })();
+    return controller;
+  }, [id, version]);
+
+  useEffect(() => {
+    const controller = start();
+    return () => controller.abort();
+  }, [start]);
+
+  const cancel = () => {
+    running.current?.abort();
+    setState((before) => ({ ...before, status: 'cancelled' }));
+  };
+  return { ...state, cancel, start };
+}
+
+function after(before: Rejudging, line: RejudgeLine): Rejudging {
+  switch (line.kind) {
+    case 'total':
+      return { ...before, total: line.total };
+    case 'drives':
+      return { ...before, done: line.done, drives: [...before.drives, ...line.drives] };
+    case 'end':
+      return { ...before, status: 'done' };
+    case 'failed':
+      return { ...before, status: 'failed', failure: line.detail };
+  }
+}
+
+/** The lines of an answer as they come. */
+async function* linesOf(url: string, signal: AbortSignal): AsyncGenerator<RejudgeLine> {
+  const answer = await fetch(url, { signal });
+  if (!answer.ok || !answer.body) {
+    const problem = (await answer.json().catch(() => null)) as ProblemDetails | null;
+    throw new Error(problem?.detail ?? 'The request failed. Nothing was changed.');
+  }
+  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read();
+    const lines = (rest + (value ?? '')).split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) yield JSON.parse(line) as RejudgeLine;
+    if (done) break;
+  }
+}

@@ -1,0 +1,184 @@
+import { Box, Button, Typography } from '@mui/material';
+import { Link } from 'react-router';
+import type { LessonView, ReadinessRow, TestSummary } from '../../../contract';
+import { useSessionQuery, useTestsQuery } from '../../data/api';
+import { clashesIn } from '../../parts/clashes';
+import { BandScale, percent, wordColour, wordTitles } from '../../parts/readiness';
+import { useLessonsQuery, useReadinessQuery } from '../../data/readiness';
+import { colour, daysText, daysUntil, hourText } from '../../parts/ui';
+
+/** The day's lessons and tests in order, each with what it needs. */
+export function DayAhead() {
+  const { data: session } = useSessionQuery();
+  const day = new Date();
+  const from = new Date(day.getFullYear(), day.getMonth(), day.getDate()).toISOString();
+  const until = new Date(day.getFullYear(), day.getMonth(), day.getDate() + 1).toISOString();
+  const { data } = useLessonsQuery({ from, until });
+  const { data: readiness } = useReadinessQuery();
+  const { data: tests } = useTestsQuery({});
+  const mine = (data?.items ?? []).filter(({ instructor }) => instructor.id === session?.instructor.id);
+  const clashes = clashesIn(data?.items ?? []);
+  if (!data) return null;
+  return (
+    <Box component="section" aria-labelledby="day-ahead" sx={{ mb: 4 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+        <Typography variant="h2" id="day-ahead" sx={{ flex: 1 }}>
+          In the diary
+        </Typography>
+        <Button component={Link} to="/diary" color="inherit">
+          Whole diary
+        </Button>
+      </Box>
+      {mine.length === 0 ? (
+        <Typography sx={{ color: 'text.secondary' }}>
+          Nothing today. <Link to="/diary">Put a lesson in</Link>, or start a mock.
+        </Typography>
+      ) : (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {mine.map((lesson) => (
+            <Entry
+              key={lesson.id}
+              lesson={lesson}
+              needs={[
+                ...(clashes.get(lesson.id) ?? []),
+                ...needsOf(
+                  lesson,
+                  readiness?.items.find(({ learner }) => learner.id === lesson.learner?.id),
+                  tests?.items ?? [],
+                ),
+              ]}
+            />
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What a lesson needs: pegs that are left, what a test asks for, a car that is not chosen. */
+function needsOf(
+  lesson: LessonView,
+  row: ReadinessRow | undefined,
+  tests: readonly TestSummary[],
+): readonly string[] {
+  const needs: string[] = [];
+  const pegs = tests
+    .filter(({ learner, ended }) => ended && learner.id === lesson.learner?.id)
+    .reduce((sum, { unsorted }) => sum + unsorted, 0);
+  if (pegs > 0) needs.push(`${pegs} ${pegs === 1 ? 'flag' : 'flags'} of the last mock to sort`);
+  if (lesson.kind !== 'other' && lesson.vehicle === null) needs.push('no vehicle chosen');
+  const parts = row?.unmet.find(({ id }) => id === 'parts');
+  if (parts) needs.push(`not yet seen: ${parts.wanted.toLowerCase()}`);
+  const papers = row?.unmet.find(({ id }) => id === 'papers');
+  if (papers && row?.testDate && daysUntil(row.testDate, new Date()) <= 14)
+    needs.push(`papers: ${papers.now.toLowerCase()}`);
+  return needs;
+}
+
+function Entry({ lesson, needs }: { readonly lesson: LessonView; readonly needs: readonly string[] }) {
+  const { kind, learner, startsAt, zone, minutes, place, vehicle, route, note } = lesson;
+  const over = Date.parse(startsAt) + minutes * 60_000 < Date.now();
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 2,
+        py: 1,
+        minHeight: 72,
+        borderBottom: `1px solid ${colour('line')}`,
+        color: over ? 'text.secondary' : 'text.primary',
+      }}
+    >
+      <Typography sx={{ fontSize: '1.3rem', fontWeight: 700, minWidth: 66 }}>
+        {hourText(startsAt, zone)}
+      </Typography>
+      <Box sx={{ flex: '1 1 220px' }}>
+        <Typography sx={{ fontWeight: 700 }}>
+          {kind === 'test' ? 'Licence test: ' : ''}
+          {learner ? (
+            <Box component={Link} to={`/learners/${learner.id}`} sx={{ color: 'inherit' }}>
+              {learner.name}
+            </Box>
+          ) : (
+            note
+          )}
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {[`${minutes} min`, place, vehicle?.name, route?.title].filter(Boolean).join(', ')}
+        </Typography>
+        {needs.map((need) => (
+          <Typography key={need} variant="body2" sx={{ color: colour('ochre') }}>
+            {need}
+          </Typography>
+        ))}
+      </Box>
+      {learner && !over ? (
+        <Button
+          component={Link}
+          to={`/setup?learner=${learner.id}`}
+          variant="outlined"
+          aria-label={`Mock in the lesson with ${learner.name}`}
+        >
+          Mock
+        </Button>
+      ) : null}
+    </Box>
+  );
+}
+
+const NEAR_DAYS = 24;
+
+/** Who is close to a licence test, and how ready. */
+export function NearTests() {
+  const { data } = useReadinessQuery();
+  const now = new Date();
+  const near = (data?.items ?? [])
+    .filter(
+      ({ testDate }) =>
+        testDate !== null && daysUntil(testDate, now) >= 0 && daysUntil(testDate, now) <= NEAR_DAYS,
+    )
+    .sort((a, b) => (a.testDate ?? '').localeCompare(b.testDate ?? ''));
+  if (near.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="near" sx={{ mb: 4 }}>
+      <Typography variant="h2" id="near" sx={{ mb: 0.5 }}>
+        Close to a test
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {near.map(({ learner, testDate, word, overrule, pass, low, high, unmet }) => (
+          <Box component="li" key={learner.id} sx={{ py: 1.25, borderBottom: `1px solid ${colour('line')}` }}>
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+              <Box
+                component={Link}
+                to={`/learners/${learner.id}`}
+                aria-label={`How ready is ${learner.name}`}
+                sx={{ fontWeight: 700, color: 'text.primary', flex: 1 }}
+              >
+                {learner.name}
+              </Box>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {daysText(daysUntil(testDate ?? '', now))}
+              </Typography>
+            </Box>
+            <Typography variant="body2">
+              <Box component="strong" sx={{ color: colour(wordColour[overrule?.word ?? word]) }}>
+                {wordTitles[overrule?.word ?? word]}
+              </Box>
+              {overrule ? ' (as you see it)' : ''}
+              {pass === null || word === 'too little evidence' ? '' : `, ${percent(pass)}`}
+              {unmet[0] ? `; wanted: ${unmet[0].title.toLowerCase()}` : ''}
+            </Typography>
+            {pass === null || low === null || high === null ? null : (
+              <Box sx={{ mt: 0.75 }}>
+                <BandScale {...{ pass, low, high }} tone={wordColour[word]} height={10} />
+              </Box>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

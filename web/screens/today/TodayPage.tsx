@@ -1,0 +1,174 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import type { TestSummary } from '../../../contract';
+import { errorText, useTestsQuery } from '../../data/api';
+import { MockRow } from '../../parts/mocks';
+import { useKeptHere } from '../../data/log';
+import {
+  colour,
+  dayText,
+  hourText,
+  isToday,
+  localZone,
+  longDayText,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+} from '../../parts/ui';
+import { LearnerList } from './LearnerList';
+
+/** Comes after the list of the day, which must not wait for it. */
+const VehicleReminders = lazy(async () => ({
+  default: (await import('./VehicleReminders')).VehicleReminders,
+}));
+
+const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder')).BackupReminder }));
+
+const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
+const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).NearTests }));
+
+/** As many of earlier days as help to go on from. */
+const BEFORE = 12;
+
+/** The day: what is running, what wants sorting, what was driven, and who comes next. */
+export function TodayPage() {
+  const tests = useTestsQuery({}, { pollingInterval: 30_000, refetchOnMountOrArgChange: true });
+  const now = new Date();
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 400px' }, gap: { xs: 4, md: 6 } }}>
+      <Box sx={{ minWidth: 0 }}>
+        <Stack
+          direction="row"
+          sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 3 }}
+        >
+          <Box>
+            <Typography variant="h1">Today</Typography>
+            <Typography sx={{ color: 'text.secondary' }}>
+              {longDayText(now.toISOString(), localZone())}
+            </Typography>
+          </Box>
+          <Button
+            component={Link}
+            to="/setup"
+            variant="contained"
+            size="large"
+            sx={{ minHeight: 60, px: 4, fontSize: '1.2rem' }}
+          >
+            Start a mock
+          </Button>
+        </Stack>
+        <KeptHere />
+        <Suspense fallback={null}>
+          <DayAhead />
+        </Suspense>
+        {tests.error ? (
+          <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
+            {errorText(tests.error)}
+          </ErrorNote>
+        ) : null}
+        {tests.isLoading ? <LoadingNote what="the mocks" /> : null}
+        {tests.data?.keptFrom ? (
+          <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
+            As the server told it on {dayText(tests.data.keptFrom, localZone())} at{' '}
+            {hourText(tests.data.keptFrom, localZone())}; it does not answer now.
+          </Typography>
+        ) : null}
+        {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
+      </Box>
+      {/* On a phone it stands below the mocks: until they have come, it would move from under a finger. */}
+      <Box sx={{ visibility: { xs: tests.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
+        <LearnerList />
+        {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
+        <Suspense fallback={null}>
+          <NearTests />
+          <VehicleReminders />
+          <BackupReminder />
+        </Suspense>
+      </Box>
+    </Box>
+  );
+}
+
+/** Drives that are only in this browser so far: nothing of them is lost, and each can be opened. */
+function KeptHere() {
+  const kept = useKeptHere();
+  if (kept.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Kept here, not yet on the server" sx={{ mb: 4 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Kept here, not yet on the server
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {kept.map(({ id, learner: who, startedAt, zone, standard }) => (
+          <Box
+            component="li"
+            key={id}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 2,
+              minHeight: 64,
+              borderBottom: `1px solid ${colour('line')}`,
+            }}
+          >
+            <Box sx={{ flex: 1 }}>
+              <Typography sx={{ fontWeight: 700 }}>{who.name}</Typography>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {dayText(startedAt, zone)}, {hourText(startedAt, zone)}, {standard.title}
+              </Typography>
+            </Box>
+            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+              Open
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonly now: Date }) {
+  const running = tests.filter(({ ended }) => !ended);
+  const toSort = tests.filter(({ ended, unsorted }) => ended && unsorted > 0);
+  const rest = tests.filter(({ ended, unsorted }) => ended && unsorted === 0);
+  const today = rest.filter(({ startedAt }) => isToday(startedAt, now));
+  const before = rest.filter(({ startedAt }) => !isToday(startedAt, now));
+  if (tests.length === 0)
+    return (
+      <EmptyNote title="No mock yet">
+        Choose a learner and start one; it takes less than half a minute.
+      </EmptyNote>
+    );
+  return (
+    <>
+      <Group title="Running" tests={running} />
+      <Group title="Flags left to sort" tests={toSort} />
+      {today.length > 0 || running.length + toSort.length > 0 ? (
+        <Group title="Done today" tests={today} />
+      ) : (
+        <EmptyNote title="No mock today yet" />
+      )}
+      <Group title="Before today" tests={before.slice(0, BEFORE)} />
+      <Button component={Link} to="/mocks" color="inherit">
+        All mocks
+      </Button>
+    </>
+  );
+}
+
+function Group({ title, tests }: { readonly title: string; readonly tests: readonly TestSummary[] }) {
+  if (tests.length === 0) return null;
+  return (
+    <Box component="section" aria-label={title} sx={{ mb: 4 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {title}
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {tests.map((test) => (
+          <MockRow key={test.id} test={test} />
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,139 @@
+import { v4 as newId } from 'uuid';
+import { Box, Button, Stack, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { VehicleView } from '../../../contract';
+import { controls, odometerText } from '../../../core/vehicle';
+import { errorText, useAddVehicleMutation, useVehiclesQuery } from '../../data/api';
+import { useUnits } from '../../parts/features';
+import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { FitnessSign, fitnessNow, Reasons } from '../../parts/fitness';
+
+/** The cars of the school: which may go to a test today, and what each needs. */
+export function VehiclesPage() {
+  const { data, error, isLoading, refetch } = useVehiclesQuery();
+  return (
+    <Box>
+      <Typography variant="h1" sx={{ mb: 2 }}>
+        Vehicles
+      </Typography>
+      {isLoading ? <LoadingNote what="the vehicles" /> : null}
+      {error ? (
+        <ErrorNote title="The vehicles could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {data?.items.length === 0 ? (
+        <EmptyNote title="No vehicle yet">
+          Add one below, then go over it and walk through its controls.
+        </EmptyNote>
+      ) : null}
+      <Box
+        sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr', lg: '1fr 1fr 1fr' } }}
+      >
+        {data?.items.map((vehicle) => (
+          <VehicleTile key={vehicle.id} vehicle={vehicle} />
+        ))}
+      </Box>
+      <AddVehicle />
+      <Typography variant="body2" sx={{ mt: 3, color: 'text.secondary', maxWidth: 760 }}>
+        A going-over by its instructor is no inspection. Your country’s law and a workshop decide; in doubt,
+        the car stays where it is.
+      </Typography>
+    </Box>
+  );
+}
+
+function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
+  const units = useUnits();
+  const { verdict, reasons } = fitnessNow(vehicle);
+  const placed = controls.filter(({ id }) => vehicle.card[id]).length;
+  const more = reasons.length - 4;
+  return (
+    <Box
+      component="section"
+      aria-label={vehicle.name}
+      sx={{
+        border: `1px solid ${colour('line')}`,
+        borderRadius: 1,
+        bgcolor: colour('card'),
+        p: 2.5,
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 1.5,
+      }}
+    >
+      <Box>
+        <Typography variant="h2">
+          <Link to={`/vehicles/${vehicle.id}`} style={{ color: 'inherit' }}>
+            {vehicle.name}
+          </Link>
+        </Typography>
+        <Typography sx={{ color: 'text.secondary' }}>{vehicle.plate}</Typography>
+      </Box>
+      <FitnessSign verdict={verdict} />
+      <Box sx={{ flex: 1 }}>
+        <Reasons reasons={reasons.slice(0, 4)} />
+        {more > 0 ? <Typography sx={{ pl: 2.5 }}>and {more} more</Typography> : null}
+        {vehicle.checkup ? (
+          <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
+            Gone over on {dayText(vehicle.checkup.at, localZone())} at{' '}
+            {odometerText(vehicle.checkup.odometer, units)}
+          </Typography>
+        ) : null}
+      </Box>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
+        <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="contained">
+          Go over it
+        </Button>
+        <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
+          {placed === 0 ? 'Walk through its controls' : `Controls: ${placed} of ${controls.length}`}
+        </Button>
+      </Stack>
+    </Box>
+  );
+}
+
+function AddVehicle() {
+  const [name, setName] = useState('');
+  const [plate, setPlate] = useState('');
+  const [add, { error, isLoading }] = useAddVehicleMutation();
+  const save = async () => {
+    const added = await add({ id: newId(), name, plate });
+    if (!added.data) return;
+    setName('');
+    setPlate('');
+  };
+  return (
+    <Box
+      component="form"
+      aria-label="Add a vehicle"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+      sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', mt: 3, maxWidth: 760 }}
+    >
+      <TextField
+        label="Another vehicle: make and gearbox"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        sx={{ flex: '2 1 240px' }}
+      />
+      <TextField
+        label="Number plate"
+        value={plate}
+        onChange={(event) => setPlate(event.target.value)}
+        sx={{ flex: '1 1 140px' }}
+      />
+      <Button type="submit" variant="outlined" disabled={isLoading || !name.trim() || !plate.trim()}>
+        Add it
+      </Button>
+      {error ? (
+        <Box sx={{ flexBasis: '100%' }}>
+          <ErrorNote title="It was not added">{errorText(error)}</ErrorNote>
+        </Box>
+      ) : null}
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { VehiclesPage } from './VehiclesPage';
