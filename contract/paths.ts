@@ -20,17 +20,28 @@ export interface Operation {
   readonly path: string;
   readonly summary: string;
   readonly body?: BodyClass;
+  /** Names of what may stand behind the question mark. */
+  readonly query?: readonly string[];
+  /** The published file format of the body. */
+  readonly file?: 'standard' | 'network';
+  /** Answered without signing in; everything else needs somebody. */
+  readonly open?: true;
 }
 
 /** Every operation of the server; the OpenAPI document is made from this list, and a test holds the two equal. */
 export const operations: readonly Operation[] = [
-  { method: 'get', path: '/health', summary: 'Whether the server answers' },
-  { method: 'get', path: '/openapi.json', summary: 'This document' },
+  { method: 'get', path: '/health', summary: 'Whether the server answers', open: true },
+  { method: 'get', path: '/openapi.json', summary: 'This document', open: true },
   { method: 'get', path: '/session', summary: 'Who is signed in' },
-  { method: 'post', path: '/session', summary: 'Sign in with name and passphrase', body: SignIn },
-  { method: 'post', path: '/session/demo', summary: 'Sign in to the demo, on this machine only' },
-  { method: 'delete', path: '/session', summary: 'Sign out' },
-  { method: 'get', path: '/learners', summary: 'Learners by name or next test, found by part of a name' },
+  { method: 'post', path: '/session', summary: 'Sign in with name and passphrase', body: SignIn, open: true },
+  { method: 'post', path: '/session/demo', summary: 'Sign in to the demo, on this machine only', open: true },
+  { method: 'delete', path: '/session', summary: 'Sign out', open: true },
+  {
+    method: 'get',
+    path: '/learners',
+    summary: 'Learners by name or next test, found by part of a name',
+    query: ['sort', 'search', 'limit', 'cursor'],
+  },
   { method: 'post', path: '/learners', summary: 'Add a learner', body: NewLearner },
   { method: 'get', path: '/learners/:id', summary: 'One learner, with its ETag' },
   { method: 'patch', path: '/learners/:id', summary: 'Change a learner (If-Match)', body: LearnerChange },
@@ -38,11 +49,13 @@ export const operations: readonly Operation[] = [
     method: 'get',
     path: '/learners/:id/habits',
     summary: 'How often each skill went wrong before an instant, for this learner and the school',
+    query: ['before'],
   },
   {
     method: 'get',
     path: '/learners/:id/evidence',
     summary: 'What a learner’s mocks tell under a standard, for working out readiness',
+    query: ['standard'],
   },
   { method: 'get', path: '/readiness', summary: 'How ready each learner is' },
   { method: 'get', path: '/readiness/settings', summary: 'Constants of the judgement of readiness' },
@@ -60,11 +73,16 @@ export const operations: readonly Operation[] = [
   { method: 'get', path: '/school/unreadable', summary: 'Records that cannot be made sense of' },
   { method: 'get', path: '/coaching', summary: 'The school’s own advice on what marks mean' },
   { method: 'put', path: '/coaching', summary: 'Change the advice (If-Match)', body: AdviceToKeep },
-  { method: 'get', path: '/results', summary: 'Official results, the newest first' },
+  { method: 'get', path: '/results', summary: 'Official results, the newest first', query: ['learner'] },
   { method: 'put', path: '/results/:id', summary: 'Enter an official result', body: ResultToKeep },
   { method: 'delete', path: '/results/:id', summary: 'Take an official result away' },
   { method: 'get', path: '/trust', summary: 'Whether what was foretold came true, and ratings of both' },
-  { method: 'get', path: '/lessons', summary: 'The diary between two instants' },
+  {
+    method: 'get',
+    path: '/lessons',
+    summary: 'The diary between two instants',
+    query: ['from', 'until', 'learner'],
+  },
   {
     method: 'put',
     path: '/lessons/:id',
@@ -79,7 +97,12 @@ export const operations: readonly Operation[] = [
     body: CalendarToMake,
   },
   { method: 'delete', path: '/calendar', summary: 'End the calendar feed' },
-  { method: 'get', path: '/calendar/:token', summary: 'The diary as iCalendar, without signing in' },
+  {
+    method: 'get',
+    path: '/calendar/:token',
+    summary: 'The diary as iCalendar, without signing in',
+    open: true,
+  },
   { method: 'get', path: '/learners/:id/drill', summary: 'A learner’s answers to safety questions' },
   {
     method: 'post',
@@ -124,6 +147,7 @@ export const operations: readonly Operation[] = [
     method: 'put',
     path: '/networks/:id',
     summary: 'Keep a network, or replace it: its JSON file, compressed by gzip, up to 60 MB',
+    file: 'network',
   },
   { method: 'get', path: '/networks/:id/:version', summary: 'A network, whole' },
   { method: 'get', path: '/routes', summary: 'Routes by title' },
@@ -138,10 +162,11 @@ export const operations: readonly Operation[] = [
     path: '/places',
     summary:
       'How often something goes wrong at each place, by learner, route, drive, skill, gravity and hour',
+    query: ['learner', 'route', 'test', 'skill', 'gravity', 'from', 'until'],
   },
   { method: 'get', path: '/places/:site/marks', summary: 'The marks at a place, the newest first' },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
-  { method: 'post', path: '/standards', summary: 'Bring a standard file' },
+  { method: 'post', path: '/standards', summary: 'Bring a standard file', file: 'standard' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },
   {
     method: 'get',
@@ -152,10 +177,16 @@ export const operations: readonly Operation[] = [
     method: 'get',
     path: '/tests',
     summary: 'Mock tests, newest first, with their verdicts; by learner or part of a name',
+    query: ['learner', 'from', 'search', 'limit', 'cursor'],
   },
   { method: 'post', path: '/tests', summary: 'Start a mock test', body: NewTest },
   { method: 'get', path: '/tests/:id', summary: 'One mock test' },
-  { method: 'get', path: '/tests/:id/events', summary: 'Its log, or what came after a position' },
+  {
+    method: 'get',
+    path: '/tests/:id/events',
+    summary: 'Its log, or what came after a position',
+    query: ['after'],
+  },
   {
     method: 'post',
     path: '/tests/:id/events',
@@ -174,6 +205,6 @@ export const operations: readonly Operation[] = [
   { method: 'get', path: '/tests/:id/shares', summary: 'Share links of a drive' },
   { method: 'post', path: '/tests/:id/shares', summary: 'Make a share link', body: ShareToMake },
   { method: 'delete', path: '/shares/:id', summary: 'End a share link' },
-  { method: 'get', path: '/shared/:token', summary: 'A drive as its share link shows it' },
+  { method: 'get', path: '/shared/:token', summary: 'A drive as its share link shows it', open: true },
   { method: 'get', path: '/tests/:id/log', summary: 'Its log as a file' },
 ];

@@ -231,6 +231,38 @@ describe('standards', () => {
   });
 });
 
+it('asks everybody to sign in for every operation that is not on the short open list', async () => {
+  const open = operations
+    .filter((operation) => operation.open)
+    .map(({ method, path }) => `${method} ${path}`);
+  expect(open).toEqual([
+    'get /health',
+    'get /openapi.json',
+    'post /session',
+    'post /session/demo',
+    'delete /session',
+    'get /calendar/:token',
+    'get /shared/:token',
+  ]);
+  for (const { method, path, open: isOpen } of operations) {
+    if (isOpen) continue;
+    const answer = await new Client(server.address).ask(method.toUpperCase(), path.replace(/:\w+/g, 'x'));
+    expect({ method, path, status: answer.status }).toEqual({ method, path, status: 401 });
+  }
+  const { body } = await client.get('/openapi.json');
+  const { paths, security } = body as {
+    paths: Record<string, Record<string, { security?: unknown; responses: object; parameters?: object[] }>>;
+    security: unknown;
+  };
+  expect(security).toEqual([{ session: [] }]);
+  expect(paths['/health']?.get?.security).toEqual([]);
+  expect(paths['/learners']?.get?.security).toBeUndefined();
+  expect(Object.keys(paths['/learners']?.post?.responses ?? {})).toEqual(['400', '401', '2XX', 'default']);
+  expect(paths['/tests']?.get?.parameters).toContainEqual(
+    expect.objectContaining({ name: 'search', in: 'query' }),
+  );
+});
+
 it('answers to every operation of the contract, and describes each', async () => {
   const { body } = await client.get('/openapi.json');
   const { paths, components } = body as {

@@ -11,4 +11,4 @@ export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './pro
 export { oneOf, textOf } from './query';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
-export { session, sessionToken, setSession, signedIn } from './session';
+export { instructorOf, session, sessionToken, setSession, signInNeeded } from './session';

@@ -1,4 +1,6 @@
+import type { RouterMiddleware } from '@koa/router';
 import type { Context, Middleware } from 'koa';
+import type { Operation } from '../../contract';
 import { instructorOfSession, SESSION_DAYS, type Database, type Instructor } from '../store';
 import { HttpProblem } from './problem';
 
@@ -14,7 +16,7 @@ declare module 'koa' {
   }
 }
 
-/** Finds who is signed in; what needs somebody asks with `signedIn`. */
+/** Finds who is signed in. */
 export const session =
   (db: Database, now: () => Date): Middleware =>
   async (ctx, next) => {
@@ -23,7 +25,24 @@ export const session =
     await next();
   };
 
-export function signedIn(ctx: Context): Instructor {
+/**
+ * Lets nobody through who is not signed in, but to the operations of the list that are open. It stands within the
+ * router: only there is it known which operation is asked for.
+ */
+export function signInNeeded(operations: readonly Operation[], prefix: string): RouterMiddleware {
+  const open = new Set(
+    operations.flatMap(({ method, path, open: isOpen }) => (isOpen ? [`${method} ${prefix}${path}`] : [])),
+  );
+  return async (ctx, next) => {
+    const asked = (ctx.matched ?? []).filter(({ methods }) => methods.includes(ctx.method));
+    const method = ctx.method === 'HEAD' ? 'get' : ctx.method.toLowerCase();
+    if (!asked.every(({ path }) => open.has(`${method} ${String(path)}`))) instructorOf(ctx);
+    await next();
+  };
+}
+
+/** Who asks. @throws HttpProblem 401 when nobody is signed in */
+export function instructorOf(ctx: Context): Instructor {
   const instructor = (ctx.state as { instructor: Instructor | null }).instructor;
   if (!instructor)
     throw new HttpProblem(

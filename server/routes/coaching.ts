@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import { AdviceToKeep, type AdviceView } from '../../contract';
 import { parseAdvice, type Advice } from '../../core/coaching';
-import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision } from '../http';
+import { badInput, bodyAs, changedMeanwhile, etagOf, wantedRevision } from '../http';
 import { keepSettings, settingsHeld } from '../store';
 import type { Parts } from './parts';
 
@@ -14,14 +14,12 @@ function adviceIn({ advice }: Readonly<Record<string, unknown>>): readonly Advic
 
 export function coachingRoutes(router: Router, { db }: Parts): void {
   router.get('/coaching', async (ctx) => {
-    signedIn(ctx);
     const { body, revision } = await settingsHeld(db, COACHING);
     ctx.set('ETag', etagOf(revision));
     ctx.body = { advice: adviceIn(body), revision } satisfies AdviceView;
   });
 
   router.put('/coaching', async (ctx) => {
-    signedIn(ctx);
     const revision = wantedRevision(ctx);
     const parsed = parseAdvice(bodyAs(ctx, AdviceToKeep).advice);
     if (!parsed.ok) throw badInput('The advice has problems; nothing was stored.', parsed.problems);

@@ -11,7 +11,7 @@ import {
   etagOf,
   gone,
   notFound,
-  signedIn,
+  instructorOf,
   uuidOf,
   wantedRevision,
 } from '../http';
@@ -37,7 +37,6 @@ const AHEAD_DAYS = 400;
 
 export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): void {
   router.get('/lessons', async (ctx) => {
-    signedIn(ctx);
     const at = (key: string, usual: number): string => {
       const given = ctx.query[key];
       const time = typeof given === 'string' ? Date.parse(given) : usual;
@@ -57,7 +56,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
   });
 
   router.put('/lessons/:id', async (ctx) => {
-    const instructor = signedIn(ctx);
+    const instructor = instructorOf(ctx);
     const id = uuidOf(ctx);
     const lesson = bodyAs(ctx, LessonToKeep);
     const problems = await referenceProblems(db, lesson);
@@ -78,14 +77,13 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
   });
 
   router.delete('/lessons/:id', async (ctx) => {
-    signedIn(ctx);
     if (!(await removeLesson(db, String(ctx.params.id), wantedRevision(ctx), now())))
       throw changedMeanwhile('entry');
     ctx.status = 204;
   });
 
   router.post('/calendar', async (ctx) => {
-    const { id } = signedIn(ctx);
+    const { id } = instructorOf(ctx);
     const { days, fullNames } = bodyAs(ctx, CalendarToMake);
     await endLinksOf(db, 'calendar', id, now());
     ctx.status = 201;
@@ -94,7 +92,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
   });
 
   router.delete('/calendar', async (ctx) => {
-    const { id } = signedIn(ctx);
+    const { id } = instructorOf(ctx);
     await endLinksOf(db, 'calendar', id, now());
     ctx.status = 204;
   });

@@ -1,6 +1,6 @@
 import Router from '@koa/router';
-import { API, type HealthView } from '../../contract';
-import { HttpProblem, signInThrottle } from '../http';
+import { API, operations, type HealthView } from '../../contract';
+import { HttpProblem, signInNeeded, signInThrottle } from '../http';
 import { tryWriting } from '../store';
 import { coachingRoutes } from './coaching';
 import { diaryRoutes } from './diary';
@@ -36,6 +36,7 @@ export function routes(parts: Parts): Router {
     if (/^[\w-]{1,40}$/.test(mark)) ctx.set('X-Asked', mark);
     await next();
   });
+  router.use(signInNeeded(operations, API));
   router.get('/health', async (ctx) => {
     await tryWriting(parts.db);
     const free = await parts.keeper.free();

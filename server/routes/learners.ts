@@ -12,7 +12,7 @@ import {
   oneOf,
   pageOf,
   pagingOf,
-  signedIn,
+  instructorOf,
   textOf,
   wantedRevision,
 } from '../http';
@@ -34,7 +34,6 @@ const SCHOOL_DRIVES = 200;
 
 export function learnerRoutes(router: Router, { db, now }: Parts): void {
   router.get('/learners', async (ctx) => {
-    signedIn(ctx);
     const { limit, after } = pagingOf(ctx);
     const sort = oneOf(ctx, 'sort', ['name', 'test']);
     const search = textOf(ctx, 'search');
@@ -45,7 +44,7 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   });
 
   router.post('/learners', async (ctx) => {
-    const instructor = signedIn(ctx);
+    const instructor = instructorOf(ctx);
     const learner = bodyAs(ctx, NewLearner);
     const { testDate = null, zone = 'UTC' } = learner;
     const added = await inTransaction(db, async (all) => {
@@ -63,7 +62,6 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   });
 
   router.get('/learners/:id', async (ctx) => {
-    signedIn(ctx);
     const learner = await learnerById(db, String(ctx.params.id));
     if (!learner) throw notFound('such learner');
     ctx.set('ETag', etagOf(learner.revision));
@@ -71,7 +69,6 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   });
 
   router.get('/learners/:id/habits', async (ctx) => {
-    signedIn(ctx);
     const learner = await learnerById(db, String(ctx.params.id));
     if (!learner) throw notFound('such learner');
     const before = typeof ctx.query.before === 'string' ? ctx.query.before : now().toISOString();
@@ -88,7 +85,7 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
   });
 
   router.patch('/learners/:id', async (ctx) => {
-    const instructor = signedIn(ctx);
+    const instructor = instructorOf(ctx);
     const change = bodyAs(ctx, LearnerChange);
     const revision = wantedRevision(ctx);
     const held = await learnerById(db, String(ctx.params.id));

@@ -3,7 +3,7 @@ import type { Context } from 'koa';
 import type { HotSpotsView, MarkAtPlace, Page, PlaceRate } from '../../contract';
 import { ratesOf, type PlacedMark } from '../../core/hotspot';
 import { skillOf } from '../../core/standard';
-import { badInput, notFound, signedIn, whenGone } from '../http';
+import { badInput, notFound, whenGone } from '../http';
 import { stateOfDrives } from '../store';
 import { placedSchool, type PlacedSchool, type PlacedTest } from '../work';
 import type { Parts } from './parts';
@@ -22,12 +22,10 @@ export function placeRoutes(router: Router, { db, databaseFile }: Parts): void {
     placedSchool({ databaseFile, state: await stateOfDrives(db), signal: whenGone(ctx) });
 
   router.get('/places', async (ctx) => {
-    signedIn(ctx);
     ctx.body = hotSpots(await school(ctx), filterOf(ctx)) satisfies HotSpotsView;
   });
 
   router.get('/places/:site/marks', async (ctx) => {
-    signedIn(ctx);
     const { sites, drives } = await school(ctx);
     const site = String(ctx.params.site);
     if (!sites.some(({ key }) => key === site)) throw notFound('such place');

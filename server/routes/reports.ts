@@ -5,7 +5,7 @@ import { clockText, learnerView, logFileName } from '../../core/marking';
 import { firstName } from '../../core/names';
 import { countingWords, reportOf } from '../../core/report';
 import type { Route } from '../../core/route';
-import { askedOrigin, bodyAs, gone, notFound, signedIn, whenGone } from '../http';
+import { askedOrigin, bodyAs, gone, notFound, instructorOf, whenGone } from '../http';
 import { judgedTest, routeDriven, type Judged } from '../report';
 import { endLink, linkOf, linksOf, makeLink, testById, type Database } from '../store';
 import { work } from '../work';
@@ -13,7 +13,6 @@ import type { Parts } from './parts';
 
 export function reportRoutes(router: Router, { db, databaseFile, now, publicOrigin }: Parts): void {
   router.get('/tests/:id/report.pdf', async (ctx) => {
-    signedIn(ctx);
     const test = await testById(db, String(ctx.params.id));
     if (!test) throw notFound('such mock test');
     const pdf = await work('report', databaseFile, { test: test.id }, { signal: whenGone(ctx), seconds: 30 });
@@ -24,7 +23,6 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
   });
 
   router.get('/tests/:id/marks.csv', async (ctx) => {
-    signedIn(ctx);
     const judged = await testHeld(db, String(ctx.params.id));
     ctx.type = 'text/csv; charset=utf-8';
     ctx.attachment(fileName(judged.test, 'csv'));
@@ -33,7 +31,6 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
   });
 
   router.get('/tests/:id/marks.json', async (ctx) => {
-    signedIn(ctx);
     const judged = await testHeld(db, String(ctx.params.id));
     const { test, judgement } = judged;
     ctx.attachment(fileName(test, 'json'));
@@ -42,13 +39,12 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
   });
 
   router.get('/tests/:id/shares', async (ctx) => {
-    signedIn(ctx);
     const { test } = await testHeld(db, String(ctx.params.id));
     ctx.body = { items: await linksOf(db, 'report', test.id), next: null } satisfies Page<LinkView>;
   });
 
   router.post('/tests/:id/shares', async (ctx) => {
-    const instructor = signedIn(ctx);
+    const instructor = instructorOf(ctx);
     const { days, fullName = false } = bodyAs(ctx, ShareToMake);
     const { test } = await testHeld(db, String(ctx.params.id));
     ctx.status = 201;
@@ -57,7 +53,6 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
   });
 
   router.delete('/shares/:id', async (ctx) => {
-    signedIn(ctx);
     if (!(await endLink(db, String(ctx.params.id), now()))) throw notFound('such share link that is open');
     ctx.status = 204;
   });

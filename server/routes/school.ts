@@ -7,14 +7,13 @@ import {
   type ReachView,
   type UnreadableRecord,
 } from '../../contract';
-import { badInput, bodyAs, changedMeanwhile, etagOf, signedIn, wantedRevision, whenGone } from '../http';
+import { badInput, bodyAs, changedMeanwhile, etagOf, wantedRevision, whenGone } from '../http';
 import { keepSettings, newestStandard, SCHOOL, schoolHeld } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
 
 export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicOrigin, trust }: Parts): void {
   router.get('/school/reach', async (ctx) => {
-    signedIn(ctx);
     const first = trust?.page ?? publicOrigin;
     ctx.body = {
       address: publicOrigin,
@@ -26,32 +25,27 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
   });
 
   router.get('/school', async (ctx) => {
-    signedIn(ctx);
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;
   });
 
   router.get('/school/backups', (ctx) => {
-    signedIn(ctx);
     ctx.body = keeper.view() satisfies BackupsView;
   });
 
   router.post('/school/backups', async (ctx) => {
-    signedIn(ctx);
     // The one that is being made already is the one that is wanted.
     await keeper.backUp();
     ctx.body = keeper.view() satisfies BackupsView;
   });
 
   router.get('/school/unreadable', async (ctx) => {
-    signedIn(ctx);
     const items = await work('unreadable', databaseFile, {}, { signal: whenGone(ctx) });
     ctx.body = { items, next: null } satisfies Page<UnreadableRecord>;
   });
 
   router.put('/school', async (ctx) => {
-    signedIn(ctx);
     const { standard = null, units } = bodyAs(ctx, SchoolToKeep);
     const revision = wantedRevision(ctx);
     if (standard !== null && !(await newestStandard(db, standard)))

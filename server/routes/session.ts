@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { SignIn, type SessionView } from '../../contract';
-import { bodyAs, HttpProblem, setSession, sessionToken, signedIn, type SignInThrottle } from '../http';
+import { bodyAs, HttpProblem, setSession, sessionToken, instructorOf, type SignInThrottle } from '../http';
 import {
   closeSession,
   firstDemoInstructor,
@@ -14,7 +14,7 @@ export function sessionRoutes(router: Router, { db, now, demo }: Parts, throttle
   const view = (instructor: Instructor): SessionView => ({ instructor });
 
   router.get('/session', (ctx) => {
-    ctx.body = view(signedIn(ctx));
+    ctx.body = view(instructorOf(ctx));
   });
 
   router.post('/session', async (ctx) => {

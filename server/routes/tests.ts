@@ -21,7 +21,7 @@ import {
 } from '../../core/marking';
 import type { Problem } from '../../core/problems';
 import type { Standard } from '../../core/standard';
-import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, signedIn, textOf } from '../http';
+import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, instructorOf, textOf } from '../http';
 import {
   addEvents,
   addTest,
@@ -42,7 +42,6 @@ import type { Parts } from './parts';
 
 export function testRoutes(router: Router, { db }: Parts): void {
   router.get('/tests', async (ctx) => {
-    signedIn(ctx);
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
     const tests = await listTests(db, { limit: limit + 1, after, learner, from, search });
@@ -51,7 +50,7 @@ export function testRoutes(router: Router, { db }: Parts): void {
   });
 
   router.post('/tests', async (ctx) => {
-    const instructor = signedIn(ctx);
+    const instructor = instructorOf(ctx);
     const test = bodyAs(ctx, NewTest);
     await checkReferences(db, test);
     const added = await addTest(db, test, instructor.id);
@@ -62,12 +61,10 @@ export function testRoutes(router: Router, { db }: Parts): void {
   });
 
   router.get('/tests/:id', async (ctx) => {
-    signedIn(ctx);
     ctx.body = await testHeld(db, ctx.params.id);
   });
 
   router.get('/tests/:id/events', async (ctx) => {
-    signedIn(ctx);
     const { id } = await testHeld(db, ctx.params.id);
     const after = Number(ctx.query.after ?? 0);
     if (!Number.isSafeInteger(after) || after < 0)
@@ -78,7 +75,6 @@ export function testRoutes(router: Router, { db }: Parts): void {
   });
 
   router.post('/tests/:id/events', async (ctx) => {
-    signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const { events } = bodyAs(ctx, EventBatch);
     const { taken, refused } = await checkEvents(db, test, events);
@@ -87,14 +83,12 @@ export function testRoutes(router: Router, { db }: Parts): void {
   });
 
   router.get('/tests/:id/verdict', async (ctx) => {
-    signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const { events } = await eventsOf(db, test.id);
     ctx.body = judge(await standardHeld(db, test), events, test).verdict;
   });
 
   router.get('/tests/:id/track', async (ctx) => {
-    signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const items = (await fixesOf(db, test.id))
       .flatMap((fix) => (fix.kind === 'fix' ? [{ lat: fix.lat, lon: fix.lon, at: fix.at }] : []))
@@ -103,7 +97,6 @@ export function testRoutes(router: Router, { db }: Parts): void {
   });
 
   router.get('/tests/:id/log', async (ctx) => {
-    signedIn(ctx);
     const test = await testHeld(db, ctx.params.id);
     const { events } = await eventsOf(db, test.id);
     ctx.attachment(logFileName(test));
