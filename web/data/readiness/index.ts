@@ -1,2 +1,1 @@
-export * from './api';
 export { useReadiness, type ReadinessOnScreen } from './useReadiness';

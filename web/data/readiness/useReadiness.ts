@@ -4,8 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { EvidenceView, LearnerView } from '../../../contract';
 import { forecastDay, noonOf, type Readiness, type ReadinessInput } from '../../../core/readiness';
 import type { Standard } from '../../../core/standard';
-import { useLearnerQuery, useQuestionsQuery, useStandardQuery } from '../api';
-import { useEvidenceQuery } from './api';
+import { useLearnerQuery, useQuestionsQuery, useStandardQuery, useEvidenceQuery } from '../api';
 import type { ReadinessWorker, Stood } from './readiness.worker';
 
 /** One for each place that asks, so that they do not stop each other. */

@@ -3,8 +3,7 @@ import { Link } from 'react-router';
 import { adviceFor, adviceWith, practisedAt } from '../../../core/coaching';
 import type { RouteSummary } from '../../../contract';
 import { featureKindOf } from '../../../core/route';
-import { useRoutesQuery } from '../../data/api';
-import { useCoachingQuery } from '../../data/readiness';
+import { useRoutesQuery, useCoachingQuery } from '../../data/api';
 import { colour } from '../ui';
 
 export interface WorkItem {

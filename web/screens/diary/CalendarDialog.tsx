@@ -13,14 +13,14 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import type { LessonView } from '../../../contract';
-import { errorText } from '../../data/api';
-import { useEverybody } from '../../parts/people';
 import {
+  errorText,
   useEndCalendarMutation,
   useKeepLessonMutation,
   useLessonsQuery,
   useMakeCalendarMutation,
-} from '../../data/readiness';
+} from '../../data/api';
+import { useEverybody } from '../../parts/people';
 import { colour, ErrorNote, FileButton, localZone, EndsAfter } from '../../parts/ui';
 import { dayTitle, dayOf, timeOf } from './days';
 import { calendarSpan, readCalendar, type CalendarRead } from './readCalendar';

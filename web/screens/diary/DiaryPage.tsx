@@ -11,8 +11,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { LessonView } from '../../../contract';
-import { errorText, useSessionQuery } from '../../data/api';
-import { useLessonsQuery } from '../../data/readiness';
+import { errorText, useSessionQuery, useLessonsQuery } from '../../data/api';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { CalendarDialog } from './CalendarDialog';
 import { clashesIn } from '../../parts/clashes';

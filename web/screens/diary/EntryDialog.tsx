@@ -13,10 +13,15 @@ import {
 import { useState } from 'react';
 import type { LessonToKeep, LessonView } from '../../../contract';
 import { typedNumber } from '../../../core/numbers';
-import { errorText, useRoutesQuery, useVehiclesQuery } from '../../data/api';
+import {
+  errorText,
+  useRoutesQuery,
+  useVehiclesQuery,
+  useKeepLessonMutation,
+  useRemoveLessonMutation,
+} from '../../data/api';
 import { useUnsaved } from '../../parts/unsaved';
 import { LearnerPicker, type Picked } from '../../parts/people';
-import { useKeepLessonMutation, useRemoveLessonMutation } from '../../data/readiness';
 import { ErrorNote, localZone } from '../../parts/ui';
 import { dayOf, instantOf, timeOf } from './days';
 

@@ -4,9 +4,9 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { limitOf, limitTitle, type Standard } from '../../../core/standard';
 import type { Readiness } from '../../../core/readiness';
 import { compileStandard } from '../../../core/standard';
-import { errorText, newestVersions, useStandardsQuery } from '../../data/api';
+import { errorText, newestVersions, useStandardsQuery, useChangeLearnerMutation } from '../../data/api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../../parts/readiness';
-import { useChangeLearnerMutation, useReadiness } from '../../data/readiness';
+import { useReadiness } from '../../data/readiness';
 import {
   colour,
   dayText,

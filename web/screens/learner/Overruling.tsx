@@ -12,10 +12,9 @@ import {
 import { useState } from 'react';
 import type { LearnerView, Overrule } from '../../../contract';
 import type { ReadinessWord } from '../../../core/readiness';
-import { errorText } from '../../data/api';
+import { errorText, useChangeLearnerMutation } from '../../data/api';
 import { useUnsaved } from '../../parts/unsaved';
 import { wordTitles } from '../../parts/readiness';
-import { useChangeLearnerMutation } from '../../data/readiness';
 import { dayText, localZone, ErrorNote } from '../../parts/ui';
 
 /** The instructor knows more than the mocks: another word, with the reason, which is kept beside the forecast. */

@@ -2,8 +2,7 @@ import { Box, Button, Checkbox, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { LearnerView } from '../../../contract';
 import { papersOn } from '../../../core/readiness';
-import { errorText } from '../../data/api';
-import { useChangeLearnerMutation } from '../../data/readiness';
+import { errorText, useChangeLearnerMutation } from '../../data/api';
 import { colour, ErrorNote } from '../../parts/ui';
 
 interface Draft {

@@ -2,9 +2,15 @@ import { v4 as newId } from 'uuid';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { LearnerView } from '../../../contract';
-import { errorText, newestVersions, useStandardsQuery } from '../../data/api';
+import {
+  errorText,
+  newestVersions,
+  useStandardsQuery,
+  useKeepResultMutation,
+  useRemoveResultMutation,
+  useResultsQuery,
+} from '../../data/api';
 import { percent } from '../../parts/readiness';
-import { useKeepResultMutation, useRemoveResultMutation, useResultsQuery } from '../../data/readiness';
 import { colour, dayText, ErrorNote } from '../../parts/ui';
 
 /** How official tests went; each is held against what was foretold. */

@@ -3,9 +3,8 @@ import { useId } from 'react';
 import type { LearnerView } from '../../../contract';
 import type { Readiness } from '../../../core/readiness';
 import { compileStandard, type Standard } from '../../../core/standard';
-import { errorText } from '../../data/api';
+import { errorText, useChangeLearnerMutation } from '../../data/api';
 import { percent } from '../../parts/readiness';
-import { useChangeLearnerMutation } from '../../data/readiness';
 import { colour, dayText, daysText, daysUntil, localZone, ErrorNote } from '../../parts/ui';
 
 interface Props {

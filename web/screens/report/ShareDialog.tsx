@@ -11,8 +11,7 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { firstName } from '../../../core/names';
-import { errorText } from '../../data/api';
-import { useEndShareMutation, useMakeShareMutation, useSharesQuery } from '../../data/readiness';
+import { errorText, useEndShareMutation, useMakeShareMutation, useSharesQuery } from '../../data/api';
 import { colour, dayText, localZone, ErrorNote, EndsAfter } from '../../parts/ui';
 
 const DAYS = [7, 30, 90] as const;

@@ -2,9 +2,8 @@ import { Autocomplete, Box, Button, TextField, Typography } from '@mui/material'
 import { useState } from 'react';
 import { adviceWith, shippedAdvice, type Advice } from '../../../core/coaching';
 import { skillAreas, skillOf } from '../../../core/standard';
-import { errorText } from '../../data/api';
+import { errorText, useCoachingQuery, useKeepCoachingMutation } from '../../data/api';
 import { useUnsaved } from '../../parts/unsaved';
-import { useCoachingQuery, useKeepCoachingMutation } from '../../data/readiness';
 import { ErrorNote, LoadingNote, OpeningRow } from '../../parts/ui';
 
 const skills = skillAreas.flatMap(({ title, skills: own }) =>

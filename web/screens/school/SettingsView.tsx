@@ -2,9 +2,8 @@ import { Box, Button, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { typedNumber } from '../../../core/numbers';
 import { settingWords, usualSettings, type ReadinessSettings } from '../../../core/readiness';
-import { errorText } from '../../data/api';
+import { errorText, useKeepReadinessSettingsMutation, useReadinessSettingsQuery } from '../../data/api';
 import { useUnsaved } from '../../parts/unsaved';
-import { useKeepReadinessSettingsMutation, useReadinessSettingsQuery } from '../../data/readiness';
 import { colour, ErrorNote, LoadingNote } from '../../parts/ui';
 
 type Key = keyof ReadinessSettings;

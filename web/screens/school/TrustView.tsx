@@ -2,10 +2,9 @@ import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { RatingPair } from '../../../contract';
 import { TRUST_TESTS, type Trust } from '../../../core/readiness';
-import { errorText } from '../../data/api';
+import { errorText, useTrustQuery } from '../../data/api';
 import { Figure } from '../../parts/charts';
 import { percent } from '../../parts/readiness';
-import { useTrustQuery } from '../../data/readiness';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 
 /** Whether "80 %" means 80 %, and how far learners are from their instructors. */

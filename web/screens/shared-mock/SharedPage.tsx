@@ -4,10 +4,9 @@ import { useParams } from 'react-router';
 import { reportOf, type Report } from '../../../core/report';
 import { prioritiesOf, todayWords } from '../../../core/coaching';
 import { clockText, judge } from '../../../core/marking';
-import { errorText } from '../../data/api';
+import { errorText, useSharedQuery } from '../../data/api';
 import { WorkOn } from '../../parts/readiness';
 import { SectionTable, TimeLine } from '../../parts/report';
-import { useSharedQuery } from '../../data/readiness';
 import { dayText, hourText, longDayText, ErrorNote, LoadingNote, Wren } from '../../parts/ui';
 import { LimitTrace, VerdictBanner } from '../../parts/verdict';
 

@@ -4,7 +4,13 @@ import { useSelector } from 'react-redux';
 import { Link } from 'react-router';
 import type { StandardSummary } from '../../../contract';
 import { limitSentence, runExamples, type StandardRef } from '../../../core/standard';
-import { api, errorText, useStandardQuery, useStandardsQuery } from '../../data/api';
+import {
+  errorText,
+  useStandardQuery,
+  useStandardsQuery,
+  isStandardAnswered,
+  type WithStandards,
+} from '../../data/api';
 import { colour, ErrorNote, LoadingNote } from '../../parts/ui';
 import { ExamplesSign } from '../../parts/standard';
 import { sureWords } from './sure';
@@ -18,11 +24,8 @@ export function LibraryPage() {
   const ids = [...new Set(data?.items.map(({ id }) => id))];
   const rows = ids.map((id) => data?.items.filter((summary) => summary.id === id) ?? []);
   // Rows grow with what is read of each standard: until all is there, a link could move from under a finger.
-  const whole = useSelector((state: WithApi) =>
-    rows.every(([newest]) => {
-      const { isSuccess, isError } = api.endpoints.standard.select(refOf(newest))(state);
-      return isSuccess || isError;
-    }),
+  const whole = useSelector((state: WithStandards) =>
+    rows.every(([newest]) => isStandardAnswered(state, refOf(newest))),
   );
   return (
     <Box sx={{ maxWidth: 1080, mx: 'auto' }}>
@@ -57,8 +60,6 @@ export function LibraryPage() {
     </Box>
   );
 }
-
-type WithApi = Parameters<ReturnType<typeof api.endpoints.standard.select>>[0];
 
 const refOf = (summary: StandardSummary | undefined): StandardRef => ({
   id: summary?.id ?? '',

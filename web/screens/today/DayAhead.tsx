@@ -1,10 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { LessonView, ReadinessRow, TestSummary } from '../../../contract';
-import { useSessionQuery, useTestsQuery } from '../../data/api';
+import { useSessionQuery, useTestsQuery, useLessonsQuery, useReadinessQuery } from '../../data/api';
 import { clashesIn } from '../../parts/clashes';
 import { BandScale, percent, wordColour, wordTitles } from '../../parts/readiness';
-import { useLessonsQuery, useReadinessQuery } from '../../data/readiness';
 import { colour, daysText, daysUntil, hourText } from '../../parts/ui';
 
 /** The day's lessons and tests in order, each with what it needs. */

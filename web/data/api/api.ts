@@ -1,0 +1,100 @@
+import { nanoid } from '@reduxjs/toolkit';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+  type FetchBaseQueryMeta,
+} from '@reduxjs/toolkit/query/react';
+import { API, type ProblemDetails } from '../../../contract';
+
+/** A request that takes no argument. */
+export type Nothing = void;
+
+/** Each request has a mark of its own, which the server sends back: an answer with another one was kept. */
+const MARK = 'X-Asked';
+
+/** When the server gave an answer, ISO instant; null when it gave it just now. */
+export function keptFrom(meta: FetchBaseQueryMeta | undefined): string | null {
+  if (!meta?.response || meta.response.headers.get(MARK) === meta.request.headers.get(MARK)) return null;
+  const date = Date.parse(meta.response.headers.get('date') ?? '');
+  return Number.isNaN(date) ? null : new Date(date).toISOString();
+}
+
+/** Guards a change against somebody else’s. */
+export const ifMatch = (revision: number) => ({ 'If-Match': `"${revision}"` });
+
+const asked = fetchBaseQuery({
+  baseUrl: API,
+  prepareHeaders: (headers) => headers.set(MARK, nanoid()),
+});
+
+/** A session that has ended is noticed by whatever asks next: the way in opens over what is on the screen. */
+const baseQuery: BaseQueryFn<
+  string | FetchArgs,
+  unknown,
+  FetchBaseQueryError,
+  object,
+  FetchBaseQueryMeta
+> = async (args, store, more) => {
+  const answer = await asked(args, store, more);
+  const path = typeof args === 'string' ? args : args.url;
+  if (answer.error?.status === 401 && !path.startsWith('/session'))
+    store.dispatch(api.util.invalidateTags(['session']));
+  return answer;
+};
+
+export const queryOf = (given: Readonly<Record<string, string | number | null | undefined>>): string =>
+  new URLSearchParams(
+    Object.entries(given).flatMap(([key, value]) =>
+      value === undefined || value === null || value === '' ? [] : [[key, String(value)]],
+    ),
+  ).toString();
+
+/** As many as a list shows at a time. */
+export const PAGE = 50;
+
+/**
+ * What the server owns, as the screens ask for it. Each subject adds its endpoints in a file of its own. Bodies are spread, for
+ * forms hand in instances of the contract's classes and only plain objects are sent as JSON.
+ */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery,
+  tagTypes: [
+    'session',
+    'school',
+    'learners',
+    'tests',
+    'standards',
+    'questions',
+    'vehicles',
+    'routes',
+    'networks',
+    'readiness',
+    'evidence',
+    'results',
+    'lessons',
+    'links',
+    'coaching',
+  ],
+  endpoints: () => ({}),
+});
+
+/** What an error of a request means for the person at the screen. */
+export function errorText(error: unknown): string {
+  const failure = error as FetchBaseQueryError | undefined;
+  if (failure?.status === 'FETCH_ERROR') return 'The server does not answer. Marks are kept in this browser.';
+  const problem = failure?.data as ProblemDetails | undefined;
+  if (!problem?.detail) return 'The request failed. Nothing was stored.';
+  const fields = problem.errors?.map(({ path, message }) => `${path}: ${message}`).join('; ');
+  return fields ? `${problem.detail} ${fields}` : problem.detail;
+}
+
+/** Something else has the id already. */
+export const isTaken = (error: unknown): boolean =>
+  (error as FetchBaseQueryError | undefined)?.status === 409;
+
+export const isSignedOut = (error: unknown): boolean =>
+  (error as FetchBaseQueryError | undefined)?.status === 401;

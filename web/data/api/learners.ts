@@ -1,0 +1,84 @@
+import type {
+  DrillView,
+  HabitsView,
+  LearnerView,
+  NewLearner,
+  Overrule,
+  Page,
+  PaperToKeep,
+} from '../../../contract';
+import { api, ifMatch, queryOf, PAGE } from './api';
+
+export interface LearnerChanges {
+  readonly name?: string;
+  readonly testDate?: string | null;
+  readonly zone?: string;
+  readonly standard?: string | null;
+  readonly papers?: readonly PaperToKeep[];
+  readonly overrule?: Pick<Overrule, 'word' | 'reason'> | null;
+  readonly left?: boolean;
+}
+
+/** Whom a list is of, and in which order. */
+export interface LearnersAsked {
+  readonly search: string;
+  readonly sort: 'name' | 'test';
+}
+
+/** As many as a picker offers; also what is there of a list without the server. */
+export const PICKED = 100;
+
+/** Learners: found, added, changed, and what their mocks and drills tell. */
+const learners = api.injectEndpoints({
+  endpoints: (build) => ({
+    /** Those whose name has some letters, the nearest licence test first. */
+    learners: build.query<Page<LearnerView>, string>({
+      query: (search) => `/learners?${queryOf({ sort: 'test', limit: PICKED, search })}`,
+      providesTags: ['learners'],
+    }),
+    learnerPages: build.infiniteQuery<Page<LearnerView>, LearnersAsked, string | null>({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
+      query: ({ queryArg, pageParam }) =>
+        `/learners?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      providesTags: ['learners'],
+    }),
+    learner: build.query<LearnerView, string>({
+      query: (id) => `/learners/${id}`,
+      providesTags: ['learners'],
+    }),
+    addLearner: build.mutation<LearnerView, NewLearner>({
+      query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
+      invalidatesTags: ['learners'],
+    }),
+    changeLearner: build.mutation<
+      LearnerView,
+      { readonly id: string; readonly revision: number; readonly change: LearnerChanges }
+    >({
+      query: ({ id, revision, change }) => ({
+        url: `/learners/${id}`,
+        method: 'PATCH',
+        headers: ifMatch(revision),
+        body: change,
+      }),
+      // Papers and names change no evidence; a licence test is an entry of the diary.
+      invalidatesTags: (_result, _error, { change: { testDate, standard } }) =>
+        testDate !== undefined || standard !== undefined
+          ? ['learners', 'readiness', 'evidence', 'lessons']
+          : ['learners', 'readiness'],
+    }),
+    habits: build.query<HabitsView, { learner: string; before: string }>({
+      query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,
+    }),
+    drill: build.query<DrillView, string>({ query: (learner) => `/learners/${learner}/drill` }),
+  }),
+});
+
+export const {
+  useLearnersQuery,
+  useLearnerPagesInfiniteQuery,
+  useLearnerQuery,
+  useAddLearnerMutation,
+  useHabitsQuery,
+  useDrillQuery,
+  useChangeLearnerMutation,
+} = learners;

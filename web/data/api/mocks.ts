@@ -1,0 +1,66 @@
+import type { LinkView, Page, SharedView, TestSummary } from '../../../contract';
+import { api, queryOf, keptFrom, PAGE } from './api';
+
+export interface MocksAsked {
+  readonly search?: string;
+  readonly learner?: string;
+}
+
+/** Without the server, the service worker gives its last answer again. */
+interface Kept {
+  /** When the server gave it, ISO instant; null when it gave it just now. */
+  readonly keptFrom: string | null;
+}
+
+/** As many mocks as Today and set-up look back on. */
+export const RECENT = 60;
+
+/** Mock tests as lists tell them, and as they are shared. Their logs go another way: see web/data/log. */
+const mocks = api.injectEndpoints({
+  endpoints: (build) => ({
+    /** The newest mocks, of one learner or of all. */
+    tests: build.query<Page<TestSummary> & Kept, MocksAsked>({
+      query: (given) => `/tests?${queryOf({ limit: RECENT, ...given })}`,
+      transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Kept => ({
+        ...page,
+        keptFrom: keptFrom(meta),
+      }),
+      providesTags: ['tests'],
+    }),
+    mockPages: build.infiniteQuery<Page<TestSummary>, MocksAsked, string | null>({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
+      query: ({ queryArg, pageParam }) =>
+        `/tests?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      providesTags: ['tests'],
+    }),
+    track: build.query<Page<{ readonly lat: number; readonly lon: number; readonly at: string }>, string>({
+      query: (test) => `/tests/${test}/track`,
+    }),
+    shares: build.query<Page<LinkView>, string>({
+      query: (test) => `/tests/${test}/shares`,
+      providesTags: ['links'],
+    }),
+    makeShare: build.mutation<
+      LinkView,
+      { readonly test: string; readonly days: number; readonly fullName: boolean }
+    >({
+      query: ({ test, ...body }) => ({ url: `/tests/${test}/shares`, method: 'POST', body }),
+      invalidatesTags: ['links'],
+    }),
+    endShare: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/shares/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['links'],
+    }),
+    shared: build.query<SharedView, string>({ query: (token) => `/shared/${encodeURIComponent(token)}` }),
+  }),
+});
+
+export const {
+  useTrackQuery,
+  useTestsQuery,
+  useMockPagesInfiniteQuery,
+  useSharesQuery,
+  useMakeShareMutation,
+  useEndShareMutation,
+  useSharedQuery,
+} = mocks;

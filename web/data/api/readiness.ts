@@ -1,0 +1,83 @@
+import type {
+  AdviceView,
+  EvidenceView,
+  Page,
+  ReadinessRow,
+  ResultToKeep,
+  ResultView,
+  SettingsView,
+  TrustView,
+} from '../../../contract';
+import type { Advice } from '../../../core/coaching';
+import type { ReadinessSettings } from '../../../core/readiness';
+import { api, ifMatch, type Nothing } from './api';
+
+/** How ready learners are, what the judgement is made of, and how licence tests went. */
+const readiness = api.injectEndpoints({
+  endpoints: (build) => ({
+    evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
+      query: ({ learner, standard }) =>
+        `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
+      providesTags: ['evidence', 'tests'],
+    }),
+    readiness: build.query<Page<ReadinessRow>, Nothing>({
+      query: () => '/readiness',
+      providesTags: ['readiness', 'tests', 'learners'],
+    }),
+    readinessSettings: build.query<SettingsView, Nothing>({
+      query: () => '/readiness/settings',
+      providesTags: ['readiness'],
+    }),
+    keepReadinessSettings: build.mutation<
+      SettingsView,
+      { readonly revision: number; readonly settings: Partial<ReadinessSettings> }
+    >({
+      query: ({ revision, settings }) => ({
+        url: '/readiness/settings',
+        method: 'PUT',
+        headers: ifMatch(revision),
+        body: { settings },
+      }),
+      invalidatesTags: ['readiness', 'evidence'],
+    }),
+    coaching: build.query<AdviceView, Nothing>({ query: () => '/coaching', providesTags: ['coaching'] }),
+    keepCoaching: build.mutation<
+      AdviceView,
+      { readonly revision: number; readonly advice: readonly Advice[] }
+    >({
+      query: ({ revision, advice }) => ({
+        url: '/coaching',
+        method: 'PUT',
+        headers: ifMatch(revision),
+        body: { advice },
+      }),
+      invalidatesTags: ['coaching'],
+    }),
+    results: build.query<Page<ResultView>, string | null>({
+      query: (learner) => (learner === null ? '/results' : `/results?learner=${learner}`),
+      providesTags: ['results'],
+    }),
+    keepResult: build.mutation<ResultView, { readonly id: string; readonly result: ResultToKeep }>({
+      query: ({ id, result }) => ({ url: `/results/${id}`, method: 'PUT', body: { ...result } }),
+      invalidatesTags: ['results'],
+    }),
+    removeResult: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/results/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['results'],
+    }),
+    trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: ['results', 'tests'] }),
+  }),
+});
+
+export const {
+  useEvidenceQuery,
+  useReadinessQuery,
+  useReadinessSettingsQuery,
+  useKeepReadinessSettingsMutation,
+  useCoachingQuery,
+  useKeepCoachingMutation,
+  useResultsQuery,
+  useKeepResultMutation,
+  useRemoveResultMutation,
+  useTrustQuery,
+} = readiness;

@@ -1,0 +1,41 @@
+import type { BackupsView, Page, ReachView, SchoolView, UnreadableRecord } from '../../../contract';
+import { api, ifMatch, type Nothing } from './api';
+
+/** What holds for the whole school, its devices and backups. */
+const school = api.injectEndpoints({
+  endpoints: (build) => ({
+    school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
+    keepSchool: build.mutation<SchoolView, SchoolView>({
+      query: ({ standard, units, revision }) => ({
+        url: '/school',
+        method: 'PUT',
+        headers: ifMatch(revision),
+        body: { standard, units },
+      }),
+      invalidatesTags: ['school', 'learners', 'readiness', 'evidence'],
+    }),
+    reach: build.query<ReachView, Nothing>({ query: () => '/school/reach' }),
+    backups: build.query<BackupsView, Nothing>({ query: () => '/school/backups' }),
+    backUp: build.mutation<BackupsView, Nothing>({
+      query: () => ({ url: '/school/backups', method: 'POST' }),
+      onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
+        try {
+          const { data } = await queryFulfilled;
+          dispatch(school.util.upsertQueryData('backups', undefined, data));
+        } catch {
+          // The screen says it.
+        }
+      },
+    }),
+    unreadable: build.query<Page<UnreadableRecord>, Nothing>({ query: () => '/school/unreadable' }),
+  }),
+});
+
+export const {
+  useBackupsQuery,
+  useBackUpMutation,
+  useReachQuery,
+  useUnreadableQuery,
+  useSchoolQuery,
+  useKeepSchoolMutation,
+} = school;
