@@ -87,6 +87,7 @@ await sideBySide([
   types('tests', 'tsconfig.tests.json'),
   ...['core', 'contract', 'server', 'web'].map((part) => types(part, part)),
   ['arrows', bin('depcruise'), ['core', 'contract', 'server', 'web', 'bench', '--output-type', 'err']],
+  ['drawing of the house', process.execPath, ['scripts/architecture.mjs', '--check']],
   ['dead code', bin('knip'), []],
   ['published schemas', process.execPath, ['scripts/run-ts.mjs', 'scripts/schemas.ts', '--check']],
 ]);

@@ -27,9 +27,7 @@ describe('a run', () => {
       attemptSince: instant(20),
       clocked: true,
       stoppedAt: null,
-      attempts: 1,
-      movements: 2,
-      shunts: 1,
+      counts: { attempt: 1, movement: 2, shunt: 1 },
     });
   });
 

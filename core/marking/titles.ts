@@ -1,4 +1,4 @@
-import { compileStandard, type RunPhase, type Standard } from '../standard';
+import { compileStandard, countedSteps, type CountedPhase, type RunPhase, type Standard } from '../standard';
 
 /** The order of a mock, as every school of testing keeps it; ids go into the log, words onto the screen. */
 export const stages = [
@@ -15,12 +15,14 @@ export type StageId = (typeof stages)[number]['id'];
 
 export const stageTitle = (id: string): string => stages.find((stage) => stage.id === id)?.title ?? id;
 
+const steps = Object.fromEntries(
+  countedSteps.map(({ phase, one }) => [phase, `${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one}`]),
+) as Readonly<Record<CountedPhase, string>>;
+
 export const phaseWords: Readonly<Record<RunPhase, string>> = {
+  ...steps,
   start: 'started',
   clock: 'clock started',
-  movement: 'a movement',
-  shunt: 'a shunt',
-  attempt: 'an attempt',
   stop: 'done',
   end: 'done',
 };

@@ -1,4 +1,4 @@
-import { compileStandard, manoeuvreOfSkill, type Standard } from '../standard';
+import { addsUpMarks, amountOfMark, compileStandard, manoeuvreOfSkill, type Standard } from '../standard';
 
 /** A kind of mark: an item, how grave, and the manoeuvre in whose run it is made (null on the road). */
 export interface Cell {
@@ -62,7 +62,7 @@ export function fastLimits(standard: Standard): FastLimits {
 
 function build(standard: Standard): FastLimits {
   const { rules, caps, severities, placed, pointsOf, itemOf } = compileStandard(standard);
-  const counting = rules.filter(({ of }) => of === 'faults' || of === 'points');
+  const counting = rules.filter(({ of }) => addsUpMarks(of));
   const contexts: readonly (string | null)[] = [null, ...standard.manoeuvres.map(({ id }) => id)];
   const kinds = new Map(standard.manoeuvres.map(({ id, kind }) => [id, kind]));
   const all = placed.flatMap(({ item }) =>
@@ -96,8 +96,8 @@ function build(standard: Standard): FastLimits {
     const own: number[] = [];
     counting.forEach((rule, r) => {
       if (!rule.matchesMark(mark, manoeuvre)) return;
-      const amount = rule.of === 'faults' ? 1 : pointsOf(mark);
-      if (amount === 0) return;
+      const amount = amountOfMark(rule.of, pointsOf(mark));
+      if (!amount) return;
       const { per } = rule.limit;
       if ((per === 'manoeuvre' || per === 'attempt') && manoeuvre === null) return;
       const scope =

@@ -1,5 +1,6 @@
 import { elapsedSeconds, isFixedCourse, judgeUnder, resultOf, type DriveEvent } from '../marking';
 import {
+  addsUpMarks,
   allLimits,
   compileStandard,
   isSameVersion,
@@ -234,7 +235,7 @@ function hazardsOf(
   const ran = new Set(happenings.flatMap((step) => (step.kind === 'run' ? [step.manoeuvre] : [])));
   const hazards: Record<string, boolean> = {};
   for (const { limit, manoeuvre } of allLimits(to)) {
-    if (limit.of === 'faults' || limit.of === 'points') continue;
+    if (addsUpMarks(limit.of)) continue;
     if (manoeuvre ? ran.has(manoeuvre.id) : happenings.length > 0) hazards[limit.id] = breached.has(limit.id);
   }
   return hazards;

@@ -17,6 +17,8 @@ import {
 } from '../marking';
 import type { Route } from '../route';
 import {
+  addsUpMarks,
+  amountOfMark,
   compileStandard,
   limitOf,
   limitThatMatters,
@@ -315,20 +317,20 @@ function growthOf(
   { marks, span }: { readonly marks: readonly ReportMark[]; readonly span: number },
 ): Growth | null {
   const addsUp = limits.filter(({ id, scope, max, total }) => {
-    const of = limitOf(standard, id)?.of;
-    return (of === 'faults' || of === 'points') && scope.per === 'test' && max > 0 && total > 0;
+    const of = limitOf(standard, id)?.of ?? '';
+    return addsUpMarks(of) && scope.per === 'test' && max > 0 && total > 0;
   });
   const matters = limitThatMatters(standard, verdict);
   const decisive = matters?.how === 'exceeded' ? matters.breach : matters?.row;
   const limit = addsUp.find((row) => decisive?.limit === row.id && sameScope(decisive, row)) ?? addsUp[0];
   if (!limit) return null;
   const from = new Set(limit.from);
-  const faults = limitOf(standard, limit.id)?.of === 'faults';
+  const of = limitOf(standard, limit.id)?.of ?? '';
   let total = 0;
   const steps = marks
     .filter((mark) => from.has(mark.by) && mark.counted)
     .map((mark) => {
-      total = Math.round((total + (faults ? 1 : mark.points)) * 1e6) / 1e6;
+      total = Math.round((total + (amountOfMark(of, mark.points) ?? 0)) * 1e6) / 1e6;
       return { seconds: mark.seconds, total };
     });
   return { limit, steps: [{ seconds: 0, total: 0 }, ...steps, { seconds: span, total }] };

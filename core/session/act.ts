@@ -8,7 +8,7 @@ import {
   type EventOf,
   type Judgement,
 } from '../marking';
-import { markProblems, type Standard } from '../standard';
+import { markProblems, type CountedPhase, type Standard } from '../standard';
 import { moveMark } from './outside';
 import { MOST_GOALS, type Refusal } from './refusal';
 import { countAsFull, endDrive, startRun, stopRun } from './runs';
@@ -37,7 +37,7 @@ export type Action =
   | { readonly do: 'move'; readonly mark: Judgement['marks'][number]; readonly run: string }
   | { readonly do: 'stage'; readonly stage: string }
   | { readonly do: 'start-run'; readonly manoeuvre: string; readonly side: 'left' | 'right' | null }
-  | { readonly do: 'step-run'; readonly step: 'clock' | 'attempt' | 'movement' | 'shunt' }
+  | { readonly do: 'step-run'; readonly step: 'clock' | CountedPhase }
   | { readonly do: 'stop-run' }
   | { readonly do: 'measure'; readonly measure: string; readonly value: number }
   | ({ readonly do: 'question' } & Omit<EventOf<'question'>, keyof Stamp | 'kind'>)

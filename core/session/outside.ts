@@ -1,5 +1,5 @@
 import { countsNowhere, type Judgement, type Run } from '../marking';
-import { compileStandard, type Standard } from '../standard';
+import { amountOfMark, compileStandard, type Standard } from '../standard';
 import { runsBeside } from './runs';
 import type { Timed } from './timed';
 
@@ -20,7 +20,7 @@ export function outsideMarks(standard: Standard, { marks, drive }: Judgement): r
     const wouldCount = (run: Run) =>
       rules.some(
         ({ of, matchesMark }) =>
-          (of === 'faults' || (of === 'points' && pointsOf(mark) > 0)) &&
+          (amountOfMark(of, pointsOf(mark)) ?? 0) > 0 &&
           matchesMark({ ...mark, run: run.run }, run.manoeuvre),
       );
     const movable = mark.run === null && mark.source !== 'question';

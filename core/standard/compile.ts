@@ -1,10 +1,12 @@
 import type { Mark } from './happening';
+import { quantityOf, type QuantityId } from './quantities';
 import type { Cap, Item, Limit, Manoeuvre, Section, Severity, Standard, Where } from './schema';
 
 /** A limit made ready for working out: its filters as sets, its quantity taken apart. */
 export interface Rule {
   readonly limit: Limit;
-  readonly of: 'faults' | 'points' | 'seconds' | 'attempts' | 'movements' | 'shunts' | 'measure';
+  readonly of: QuantityId | 'measure';
+  readonly from: NonNullable<ReturnType<typeof quantityOf>>['from'] | { readonly what: 'measure' };
   readonly measure: string | null;
   readonly combine: 'max' | 'sum';
   /** `max` on a re-test. */
@@ -102,10 +104,12 @@ function compile(standard: Standard): Compiled {
   const rules = allLimits(standard).map(({ limit, manoeuvre }): Rule => {
     const measure = limit.of.startsWith('measure:') ? limit.of.slice('measure:'.length) : null;
     const of = measure === null ? (limit.of as Exclude<Rule['of'], 'measure'>) : 'measure';
-    const extra = of === 'seconds' ? (manoeuvre?.clock?.retestExtraSeconds ?? 0) : 0;
+    const from = quantityOf(of)?.from ?? ({ what: 'measure' } as const);
+    const extra = from.what === 'clock' ? (manoeuvre?.clock?.retestExtraSeconds ?? 0) : 0;
     return {
       limit,
       of,
+      from,
       measure,
       combine: measure === null ? 'sum' : (combines.get(measure) ?? 'sum'),
       retestMax: limit.max + extra,

@@ -1,6 +1,7 @@
 import type { Happening, RunPhase } from './happening';
 import { workOutLimits, type LimitsResult } from './limits';
 import type { Example, Standard } from './schema';
+import { countedSteps } from './quantities';
 import { heldValue } from './variants';
 import { countsOf } from './verdict';
 
@@ -75,22 +76,13 @@ function happeningsOf(standard: Standard, example: Example): Happening[] {
     happenings.push({ kind: 'mark', ...next(), item, severity: questions.severity, run: null });
   }
   marksOf(null);
-  for (const {
-    manoeuvre,
-    run = manoeuvre,
-    seconds,
-    attempts = 0,
-    movements = 0,
-    shunts = 0,
-  } of example.runs) {
+  for (const { manoeuvre, run = manoeuvre, seconds, ...counts } of example.runs) {
     const step = (phase: RunPhase, times = 1) => {
       for (let n = 0; n < times; n += 1) happenings.push({ kind: 'run', ...next(), run, manoeuvre, phase });
     };
     step('start');
     const startedAt = now;
-    step('attempt', attempts);
-    step('movement', movements);
-    step('shunt', shunts);
+    for (const { id, phase } of countedSteps) step(phase, counts[id] ?? 0);
     marksOf(run);
     if (seconds !== undefined) now = Math.max(now, startedAt + seconds * 1000 - 1);
     step('stop');

@@ -1,6 +1,14 @@
+import { countedSteps, type CountedPhase } from './quantities';
+
 /** Phases of one run of a manoeuvre. Each `attempt` begins an attempt; what comes before the first belongs to it. */
-export const runPhases = ['start', 'clock', 'movement', 'shunt', 'attempt', 'stop', 'end'] as const;
-export type RunPhase = (typeof runPhases)[number];
+export const runPhases: readonly [RunPhase, ...RunPhase[]] = [
+  'start',
+  'clock',
+  ...countedSteps.map(({ phase }) => phase),
+  'stop',
+  'end',
+];
+export type RunPhase = 'start' | 'clock' | CountedPhase | 'stop' | 'end';
 
 interface Happened {
   /** The event behind it. */

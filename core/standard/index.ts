@@ -18,6 +18,15 @@ export {
   type CheckedStandard,
 } from './parse';
 export { limitThatMatters, nearestFirst, nearness, type LimitThatMatters } from './nearest';
+export {
+  addsUpMarks,
+  amountOfMark,
+  countedSteps,
+  quantities,
+  quantityIds,
+  quantityOf,
+  type CountedPhase,
+} from './quantities';
 export { markProblems } from './references';
 export { stepRun, unstartedRun, type RunState } from './run';
 export {

@@ -198,7 +198,7 @@ function runScope(per: 'manoeuvre' | 'attempt', run: string, runs: Runs): Scope 
   return per === 'manoeuvre' ? { per, run } : { per, run, attempt: attemptOf(runs.get(run)?.state) };
 }
 
-const attemptOf = (run: RunState | undefined): number => Math.max(1, run?.attempts ?? 1);
+const attemptOf = (run: RunState | undefined): number => Math.max(1, run?.counts.attempt ?? 1);
 
 /** Null when the mark counts, and its place in every cap that it matches is taken; else the cap that is full. */
 function takeFromCaps(compiled: Compiled, taken: Map<string, number>, mark: Mark, runs: Runs) {
@@ -215,11 +215,13 @@ function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number
   const manoeuvre = manoeuvreOf(runs, mark.run);
   let limits = 0;
   for (const rule of compiled.rules) {
-    if (rule.of !== 'faults' && (rule.of !== 'points' || points === 0)) continue;
+    if (rule.from.what !== 'mark') continue;
+    const amount = rule.from.amount(points);
+    if (amount === 0) continue;
     if (!rule.matchesMark(mark, manoeuvre)) continue;
     const scope = markScope(compiled, rule, mark, runs);
     if (!scope) continue;
-    book.add(rule, scope, rule.of === 'faults' ? 1 : points, mark);
+    book.add(rule, scope, amount, mark);
     limits += 1;
   }
   return limits;
@@ -268,10 +270,8 @@ function addRunStep(compiled: Compiled, book: TallyBook, step: RunStep, runs: Ru
     if (per === 'section' || per === 'item') continue;
     const scope: Scope = per === 'test' ? { per } : runScope(per, step.run, runs);
     book.open(rule, scope);
-    if (rule.of === 'seconds') addSeconds(book, rule, scope, step, before, now);
-    else if (rule.of === 'attempts' && step.phase === 'attempt') book.add(rule, scope, 1, step);
-    else if (rule.of === 'movements' && step.phase === 'movement') book.add(rule, scope, 1, step);
-    else if (rule.of === 'shunts' && step.phase === 'shunt') book.add(rule, scope, 1, step);
+    if (rule.from.what === 'clock') addSeconds(book, rule, scope, step, before, now);
+    else if (rule.from.what === 'step' && rule.from.phase === step.phase) book.add(rule, scope, 1, step);
   }
 }
 
@@ -287,7 +287,7 @@ function addSeconds(
   if (before.stoppedAt !== null) return;
   const secondsSince = (since: string) => Math.max(0, Date.parse(step.at) - Date.parse(since)) / 1000;
   if (scope.per === 'attempt') {
-    const nextAttempt = step.phase === 'attempt' && now.attempts > 1;
+    const nextAttempt = step.phase === 'attempt' && now.counts.attempt > 1;
     if (now.stoppedAt === null && !nextAttempt) return;
     if (before.attemptSince === null) return;
     book.add(rule, { ...scope, attempt: attemptOf(before) }, secondsSince(before.attemptSince), step);

@@ -1,3 +1,4 @@
+import { addsUpMarks, countedSteps } from './quantities';
 import type { Problem } from '../problems';
 import { allLimits, compileStandard } from './compile';
 import type { Limit, Standard, Where } from './schema';
@@ -106,7 +107,7 @@ function whereProblems(standard: Standard, where: Where | undefined, path: strin
 
 /** What a run or a reading can be filtered and kept apart by: its manoeuvre, nothing of an item. */
 function quantityProblems(limit: Limit, path: string): Problem[] {
-  if (limit.of === 'faults' || limit.of === 'points') return [];
+  if (addsUpMarks(limit.of)) return [];
   const ofItems = Object.keys(limit.where ?? {}).filter((key) => key !== 'manoeuvres');
   return [
     ...(limit.per === 'section' || limit.per === 'item'
@@ -201,10 +202,7 @@ const MOST_IN_ALL = 10_000;
 
 const happeningsIn = ({ marks, measures, runs, questionsWrong }: Standard['examples'][number]): number =>
   marks.reduce((sum, { times }) => sum + times, measures.length + questionsWrong) +
-  runs.reduce(
-    (sum, { attempts = 0, movements = 0, shunts = 0 }) => sum + attempts + movements + shunts + 2,
-    0,
-  );
+  runs.reduce((sum, run) => countedSteps.reduce((all, { id }) => all + (run[id] ?? 0), sum + 2), 0);
 
 /** Examples that would take long to judge are refused before they are. */
 function burdenProblems({ examples }: Standard): Problem[] {

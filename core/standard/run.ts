@@ -1,4 +1,5 @@
 import type { RunPhase } from './happening';
+import { countedSteps, type CountedPhase } from './quantities';
 
 /** How far a run of a manoeuvre has come. Times are ISO instants. */
 export interface RunState {
@@ -7,9 +8,8 @@ export interface RunState {
   readonly clocked: boolean;
   /** When the seconds of its attempt began. */
   readonly attemptSince: string | null;
-  readonly attempts: number;
-  readonly movements: number;
-  readonly shunts: number;
+  /** How often each step that is counted was made. */
+  readonly counts: Readonly<Record<CountedPhase, number>>;
   readonly stoppedAt: string | null;
 }
 
@@ -17,9 +17,7 @@ export const unstartedRun: RunState = {
   since: null,
   clocked: false,
   attemptSince: null,
-  attempts: 0,
-  movements: 0,
-  shunts: 0,
+  counts: Object.fromEntries(countedSteps.map(({ phase }) => [phase, 0])) as RunState['counts'],
   stoppedAt: null,
 };
 
@@ -30,20 +28,20 @@ export function stepRun(run: RunState, phase: RunPhase, at: string): RunState {
       return { ...run, since: run.since ?? at, attemptSince: run.attemptSince ?? at };
     case 'clock':
       if (run.clocked) return run;
-      return { ...run, clocked: true, since: at, attemptSince: run.attempts <= 1 ? at : run.attemptSince };
-    case 'attempt':
-      // What came before the first attempt belongs to it.
       return {
         ...run,
-        attempts: run.attempts + 1,
-        attemptSince: run.attempts > 0 ? at : run.attemptSince,
+        clocked: true,
+        since: at,
+        attemptSince: run.counts.attempt <= 1 ? at : run.attemptSince,
       };
-    case 'movement':
-      return { ...run, movements: run.movements + 1 };
-    case 'shunt':
-      return { ...run, shunts: run.shunts + 1 };
     case 'stop':
     case 'end':
       return { ...run, stoppedAt: run.stoppedAt ?? at };
+    default: {
+      const counts = { ...run.counts, [phase]: run.counts[phase] + 1 };
+      // What came before the first attempt belongs to it.
+      const next = phase === 'attempt' && run.counts.attempt > 0;
+      return { ...run, counts, attemptSince: next ? at : run.attemptSince };
+    }
   }
 }

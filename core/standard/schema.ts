@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { countedSteps, quantityIds, type CountedId } from './quantities';
 
 /** Format tag of the files this program reads and writes. */
 export const STANDARD_FORMAT = 'jasperwren-standard/1';
@@ -32,13 +33,15 @@ const where = z
   })
   .readonly();
 
-const quantity = z.union(
-  [
-    z.enum(['faults', 'points', 'seconds', 'attempts', 'movements', 'shunts']),
-    z.templateLiteral(['measure:', z.string().min(1)]),
-  ],
-  { error: 'allowed: faults, points, seconds, attempts, movements, shunts, measure:<id>' },
-);
+/** How often each counted step was made, by its quantity. */
+const stepCounts = Object.fromEntries(countedSteps.map(({ id: of }) => [of, count.optional()])) as Record<
+  CountedId,
+  z.ZodOptional<typeof count>
+>;
+
+const quantity = z.union([z.enum(quantityIds), z.templateLiteral(['measure:', z.string().min(1)])], {
+  error: `allowed: ${quantityIds.join(', ')}, measure:<id>`,
+});
 
 const limit = z
   .strictObject({
@@ -159,9 +162,7 @@ const example = z
           manoeuvre: id,
           side: z.enum(['left', 'right']).optional(),
           seconds: amount.optional(),
-          attempts: count.optional(),
-          movements: count.optional(),
-          shunts: count.optional(),
+          ...stepCounts,
         })
         .readonly(),
       100,

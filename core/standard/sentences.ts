@@ -1,3 +1,4 @@
+import { quantityOf } from './quantities';
 import { limitTitle } from './words';
 import { MOST, type Cap, type Limit, type Manoeuvre, type Standard } from './schema';
 
@@ -7,7 +8,9 @@ export function limitSentence(standard: Standard, limit: Limit): string {
   if (limit.of.startsWith('measure:'))
     return `${title}: at most ${limit.max}${limit.ends ? '; more ends the test' : ''}.`;
   const words = title.charAt(0).toLowerCase() + title.slice(1);
-  const singular = words.replace(/^(attempt|movement|shunt|second|point)s/, '$1');
+  const quantity = quantityOf(limit.of);
+  const singular =
+    quantity && words.startsWith(quantity.many) ? quantity.one + words.slice(quantity.many.length) : words;
   const amount =
     limit.max === 0 ? `No ${words}` : `At most ${limit.max} ${limit.max === 1 ? singular : words}`;
   if (!limit.ends) return `${amount}.`;

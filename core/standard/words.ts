@@ -1,5 +1,6 @@
 import { allLimits, compileStandard } from './compile';
 import type { Scope } from './limits';
+import { quantityOf } from './quantities';
 import type { Limit, Standard, Where } from './schema';
 
 /** A limit as a short heading, such as "Driving faults" or "Grade 2 faults in one section". */
@@ -50,13 +51,9 @@ function quantityWords(standard: Standard, limit: Limit): string {
       if (!severities) return `faults${about}`;
       return `${severities.map((id) => plural(severityLabel(standard, id))).join(' and ')}${about}`;
     }
-    case 'points':
-    case 'seconds':
-    case 'attempts':
-    case 'movements':
-    case 'shunts':
-      return `${limit.of}${about}`;
     default: {
+      const quantity = quantityOf(limit.of);
+      if (quantity) return `${quantity.many}${about}`;
       const id = limit.of.slice('measure:'.length);
       const measure = standard.measures.find((entry) => entry.id === id);
       const unit = measure?.unit ? ` (${measure.unit})` : '';

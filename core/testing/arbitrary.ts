@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { DriveEvent } from '../marking';
-import type { Standard } from '../standard';
+import { addsUpMarks, quantityIds, type Standard } from '../standard';
 import { instant, limitInput, standardWith } from './small';
 
 /** Random standards and logs over the small standard, for laws and for comparing evaluators. */
@@ -23,7 +23,7 @@ const where = fc.record({
   manoeuvres: maybeSome('garage', 'bay-park', 'kerb'),
 });
 const markLimit = fc.record({
-  of: some('faults', 'points'),
+  of: some(...quantityIds.filter(addsUpMarks)),
   per: some('test', 'section', 'item', 'manoeuvre', 'attempt'),
   max: fc.nat(12),
   ends: fc.boolean(),
@@ -33,10 +33,7 @@ const runLimit = fc.record({
   of: some(
     'seconds',
     'seconds',
-    'seconds',
-    'attempts',
-    'movements',
-    'shunts',
+    ...quantityIds.filter((of) => !addsUpMarks(of)),
     'measure:rollBack',
     'measure:stalls',
   ),

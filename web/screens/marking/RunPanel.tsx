@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import type { Judgement, Run } from '../../../core/marking';
-import type { Standard } from '../../../core/standard';
+import { countedSteps, quantityOf, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
@@ -15,25 +15,20 @@ interface Props {
   readonly act: DoAction;
 }
 
-const counters = [
-  { phase: 'attempt', label: 'Attempt' },
-  { phase: 'movement', label: 'Movement' },
-  { phase: 'shunt', label: 'Shunt' },
-] as const;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
 export function RunPanel({ standard, judgement, run, retest, act }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
   if (!manoeuvre) return null;
-  const counts = { attempt: run.attempts, movement: run.movements, shunt: run.shunts };
   const limited = manoeuvre.limits.map(({ of }) => of);
-  const offered = counters.filter(({ phase }) => limited.includes(`${phase}s`));
+  const offered = countedSteps.filter(({ id }) => limited.includes(id));
   const seconds = judgement.headroom.find(
     ({ limit, scope }) =>
       scope.per === 'manoeuvre' &&
       scope.run === run.run &&
-      manoeuvre.limits.some(({ id, of }) => id === limit && of === 'seconds'),
+      manoeuvre.limits.some(({ id, of }) => id === limit && quantityOf(of)?.from.what === 'clock'),
   );
   const measure = standard.measures.find(({ id }) => id === measuring);
   const read = (id: string, value: number) => act({ do: 'measure', measure: id, value });
@@ -66,9 +61,9 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
             '& button': { flex: 'none' },
           }}
         >
-          {offered.map(({ phase, label }) => (
+          {offered.map(({ phase, one }) => (
             <Act key={phase} type="button" onClick={() => act({ do: 'step-run', step: phase })}>
-              {label} <b>{counts[phase]}</b>
+              {capital(one)} <b>{run.counts[phase]}</b>
             </Act>
           ))}
           {standard.measures.map(({ id, label, unit, combine }) => (

@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { limitTitle, type Example } from '../../../core/standard';
+import { countedSteps, limitTitle, type Example } from '../../../core/standard';
 import type { Path } from './draft';
 import { useEditor } from './editor';
 import { EntryList, Lines } from './EntryList';
@@ -83,9 +83,9 @@ export function Examples() {
                     options={options.manoeuvreOptions(draft)}
                   />
                   <NumberLine path={[...line, 'seconds']} label="Seconds" />
-                  <NumberLine path={[...line, 'attempts']} label="Attempts" />
-                  <NumberLine path={[...line, 'movements']} label="Movements" />
-                  <NumberLine path={[...line, 'shunts']} label="Shunts" />
+                  {countedSteps.map(({ id, label }) => (
+                    <NumberLine key={id} path={[...line, id]} label={label} />
+                  ))}
                   <Choice
                     path={[...line, 'side']}
                     label="Side"

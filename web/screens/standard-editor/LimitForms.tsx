@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { capSentence, limitSentence, type Cap, type Limit } from '../../../core/standard';
+import { addsUpMarks, capSentence, limitSentence, type Cap, type Limit } from '../../../core/standard';
 import type { Draft, Path } from './draft';
 import { freeId } from './draft';
 import { useEditor } from './editor';
@@ -53,7 +53,7 @@ export function LimitList({ path }: { readonly path: Path }) {
             <IdLine path={own} known={known} />
             <TextLine path={[...own, 'because']} label="Why, in one sentence for the learner" />
           </FieldGrid>
-          <WhereForm path={[...own, 'where']} marks={limit.of === 'faults' || limit.of === 'points'} />
+          <WhereForm path={[...own, 'where']} marks={addsUpMarks(limit.of)} />
         </>
       )}
     </EntryList>

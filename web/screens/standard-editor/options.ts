@@ -1,4 +1,12 @@
-import { manoeuvreKinds, skillAreas, skillOf, type Limit, type Severity } from '../../../core/standard';
+import {
+  addsUpMarks,
+  quantities,
+  manoeuvreKinds,
+  skillAreas,
+  skillOf,
+  type Limit,
+  type Severity,
+} from '../../../core/standard';
 import type { Draft } from './draft';
 import type { Option } from './fields';
 
@@ -61,17 +69,8 @@ export const triggerOptions = ({ manoeuvres }: Draft): readonly Option[] =>
 export const measureOptions = ({ measures }: Draft): readonly Option[] =>
   measures.map(({ id, label, unit }) => ({ value: id, label: unit ? `${label} (${unit})` : label }));
 
-const quantities: readonly Option[] = [
-  { value: 'faults', label: 'Faults, counted' },
-  { value: 'points', label: 'Points' },
-  { value: 'seconds', label: 'Seconds' },
-  { value: 'attempts', label: 'Attempts' },
-  { value: 'movements', label: 'Movements' },
-  { value: 'shunts', label: 'Shunts' },
-];
-
 export const quantityOptions = (draft: Draft): readonly Option[] => [
-  ...quantities,
+  ...Object.entries(quantities).map(([value, { label }]) => ({ value, label })),
   ...measureOptions(draft).map(({ value, label }) => ({ value: `measure:${value}`, label })),
 ];
 
@@ -85,9 +84,7 @@ const scopes: readonly Option[] = [
 
 /** Only faults and points can be totalled by what was marked. */
 export const scopeOptions = (of: Limit['of']): readonly Option[] =>
-  of === 'faults' || of === 'points'
-    ? scopes
-    : scopes.filter(({ value }) => value !== 'section' && value !== 'item');
+  addsUpMarks(of) ? scopes : scopes.filter(({ value }) => value !== 'section' && value !== 'item');
 
 export const limitOptions = (
   { limits, manoeuvres }: Draft,
