@@ -22,6 +22,24 @@ export default ts.config(
     },
   },
   {
+    files: ['{core,contract,server,web}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', '**/testing/**'],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      '@typescript-eslint/no-unsafe-assignment': 'error',
+      '@typescript-eslint/no-unsafe-member-access': 'error',
+      '@typescript-eslint/no-unsafe-call': 'error',
+      '@typescript-eslint/no-unsafe-return': 'error',
+      '@typescript-eslint/no-unsafe-argument': 'error',
+    },
+  },
+  {
     // Pure computation: neither the clock nor chance may be asked from inside.
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
@@ -34,6 +52,7 @@ export default ts.config(
       'no-restricted-syntax': [
         'error',
         { selector: 'ExportDefaultDeclaration', message: 'named exports only' },
+        { selector: 'ExportAllDeclaration', message: 'a face names what it shows' },
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'core/ is given the time',

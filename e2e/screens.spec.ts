@@ -239,11 +239,17 @@ test('the window is named after the screen, and after whom it is about', async (
   const screens = page.getByRole('navigation', { name: 'Screens' });
   await screens.getByRole('link', { name: 'Learners' }).click();
   await expect(page).toHaveTitle('Learners, Jasperwren');
-  await page.getByRole('main').getByRole('link', { name: /^Priya Venkatesan/ }).click();
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /^Priya Venkatesan/ })
+    .click();
   await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
   // Also when all of it is here already.
   await screens.getByRole('link', { name: 'Learners' }).click();
-  await page.getByRole('main').getByRole('link', { name: /^Priya Venkatesan/ }).click();
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /^Priya Venkatesan/ })
+    .click();
   await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
   await page.goto('/standards/timed-yard/1.1.0/edit');
   await expect(page).toHaveTitle('Timed yard, editing, Jasperwren');

@@ -19,7 +19,7 @@ describe('a run', () => {
         step('shunt'),
       ]),
     );
-    expect(run).toEqual({
+    expect(run).toMatchObject({
       run: 'a',
       manoeuvre: 'garage',
       side: 'left',

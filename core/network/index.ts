@@ -7,10 +7,53 @@ export {
   parseNetwork,
   type NetworkFile,
 } from './file';
-export * from './graph';
+export {
+  edgeOf,
+  reverseOf,
+  isForward,
+  openNetwork,
+  turnKey,
+  roadOfArc,
+  startOf,
+  endOf,
+  stepBetween,
+  lengthOfArc,
+  mayDrive,
+  waysFrom,
+  armsOf,
+  pointsOf,
+  placeOfPoint,
+  signsOf,
+  headingFrom,
+  headingInto,
+  type Sign,
+  type RoadGraph,
+} from './graph';
 export { writeOsm, type OsmData } from './osm';
 export { createSearch, type OnArc, type Path, type Search } from './path';
 export { Cancelled, readOsm, type OsmReport, type OsmSource } from './readOsm';
-export * from './road';
+export {
+  roadClasses,
+  signKinds,
+  MPH,
+  KMH,
+  assumedSpeed,
+  rankOf,
+  type RoadClass,
+  type Road,
+  type SignKind,
+} from './road';
 export { createSnap, type Snap, type Snapped } from './snap';
-export * from './traffic';
+export {
+  controls,
+  usualDelays,
+  STRAIGHT,
+  BACK,
+  trafficOf,
+  controlOf,
+  turnOf,
+  turnSeconds,
+  type Control,
+  type Delays,
+  type Traffic,
+} from './traffic';

@@ -40,9 +40,9 @@ const MANOEUVRES: Readonly<Record<string, string>> = {
 export const manoeuvreKinds: readonly string[] = Object.keys(MANOEUVRES);
 
 const manoeuvreSkills: Readonly<Record<string, string>> = Object.fromEntries(
-  Object.entries(MANOEUVRES).flatMap(([id, title]) => [
+  Object.entries(MANOEUVRES).flatMap(([id, title]): (readonly [string, string])[] => [
     [id, title],
-    ...Object.entries(ASPECTS).map(([aspect, word]) => [`${id}.${aspect}`, `${title}: ${word}`]),
+    ...Object.entries(ASPECTS).map(([aspect, word]) => [`${id}.${aspect}`, `${title}: ${word}`] as const),
   ]),
 );
 

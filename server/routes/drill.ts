@@ -1,5 +1,4 @@
-import type Router from '@koa/router';
-import type { Context } from 'koa';
+import type { default as Router, RouterContext } from '@koa/router';
 import { DrillBatch, type DrillView, type LearnerView } from '../../contract';
 import { driveOf } from '../../core/marking';
 import { parseDrillEvent, recalledInTest, setKey, type DrillEvent } from '../../core/questions';
@@ -44,7 +43,7 @@ export function drillRoutes(router: Router, { db, now }: Parts): void {
   });
 }
 
-async function learnerHeld(db: Database, ctx: Context): Promise<LearnerView> {
+async function learnerHeld(db: Database, ctx: RouterContext): Promise<LearnerView> {
   const learner = await learnerById(db, String(ctx.params.id));
   if (!learner) throw notFound('such learner');
   return learner;

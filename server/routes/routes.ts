@@ -1,5 +1,4 @@
-import type Router from '@koa/router';
-import type { Context } from 'koa';
+import type { default as Router, RouterContext } from '@koa/router';
 import { MOST, RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
 import { parseRoute } from '../../core/route';
 import {
@@ -26,7 +25,7 @@ import {
 import type { Parts } from './parts';
 
 export function routeRoutes(router: Router, { db }: Parts): void {
-  const answer = async (ctx: Context) => {
+  const answer = async (ctx: RouterContext) => {
     const held = await routeHeld(db, ctx);
     ctx.set('ETag', etagOf(held.revision));
     ctx.body = held satisfies RouteView;
@@ -90,7 +89,7 @@ export function routeRoutes(router: Router, { db }: Parts): void {
   });
 }
 
-async function routeHeld(db: Database, ctx: Context): Promise<RouteView> {
+async function routeHeld(db: Database, ctx: RouterContext): Promise<RouteView> {
   const route = await routeById(db, String(ctx.params.id));
   if (!route) throw notFound('such route');
   return route;

@@ -1,5 +1,4 @@
-import type Router from '@koa/router';
-import type { Context } from 'koa';
+import type { default as Router, RouterContext } from '@koa/router';
 import { NewVehicle, VehicleChange, type Page, type VehicleView } from '../../contract';
 import { checkShape, type Parsed } from '../../core/problems';
 import { cardSchema, controlIds, parseCheckup, recordSchema, type ControlId } from '../../core/vehicle';
@@ -32,7 +31,7 @@ import type { Parts } from './parts';
 const CHECKUPS = 200;
 
 export function vehicleRoutes(router: Router, { db }: Parts): void {
-  const answer = async (ctx: Context) => {
+  const answer = async (ctx: RouterContext) => {
     const vehicle = await vehicleHeld(db, ctx);
     ctx.set('ETag', etagOf(vehicle.revision));
     ctx.body = vehicle;
@@ -108,13 +107,13 @@ export function vehicleRoutes(router: Router, { db }: Parts): void {
   });
 }
 
-async function vehicleHeld(db: Database, ctx: Context): Promise<VehicleView> {
+async function vehicleHeld(db: Database, ctx: RouterContext): Promise<VehicleView> {
   const vehicle = await vehicleById(db, String(ctx.params.id));
   if (!vehicle) throw notFound('such vehicle');
   return vehicle;
 }
 
-function controlIn(ctx: Context): ControlId {
+function controlIn(ctx: RouterContext): ControlId {
   const control = controlIds.find((id) => id === ctx.params.control);
   if (!control) throw notFound('such control');
   return control;

@@ -21,7 +21,7 @@ const school = api.injectEndpoints({
       onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
         try {
           const { data } = await queryFulfilled;
-          dispatch(school.util.upsertQueryData('backups', undefined, data));
+          await dispatch(school.util.upsertQueryData('backups', undefined, data));
         } catch {
           // The screen says it.
         }
