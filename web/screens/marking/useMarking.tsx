@@ -19,7 +19,7 @@ interface Parts {
   readonly featureNow: () => string | null;
 }
 
-/** What can be done with marks: made, undone, regraded, pegged, and graded with the guide. */
+/** What can be done with marks: made, undone, regraded, flagged, and graded with the guide. */
 export function useMarking({ standard, judgement, act, placeNow, featureNow }: Parts) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [said, setSaid] = useState('');
