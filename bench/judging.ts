@@ -10,7 +10,7 @@ function shipped(id: string): Standard {
   return result.value;
 }
 
-/** A log of so many events: faults over all items, with regrades, retracts, pegs and sorts among them. */
+/** A log of so many events: faults over all items, with regrades, retracts, flags and sorts among them. */
 function logOf(standard: Standard, length: number): DriveEvent[] {
   const items = standard.sections.flatMap((section) => section.items);
   return Array.from({ length }, (_, n): DriveEvent => {

@@ -4,7 +4,7 @@ import type { Effects } from './kinds';
 import type { DriveMark } from './mark';
 import { inOrder, retractedIds } from '../log';
 
-export interface DrivePeg {
+export interface DriveFlag {
   readonly id: string;
   readonly at: string;
   readonly state: 'unsorted' | 'sorted' | 'dismissed';
@@ -19,7 +19,7 @@ export interface TakenBack {
 /** A log after its retracts, regrades and sorts: what happened, as far as anybody now holds it to be true. */
 export interface Drive {
   readonly marks: readonly DriveMark[];
-  readonly pegs: readonly DrivePeg[];
+  readonly flags: readonly DriveFlag[];
   readonly happenings: readonly Happening[];
   readonly stages: readonly EventOf<'stage'>[];
   readonly manoeuvres: readonly EventOf<'manoeuvre'>[];
@@ -41,7 +41,7 @@ export interface Drive {
 
 /**
  * Reduces a log to what it tells. Retracts, regrades and sorts are applied first, whenever they were made;
- * of several regrades (or sorts) of one thing the last in order wins. A sort's faults stand at its peg's time.
+ * of several regrades (or sorts) of one thing the last in order wins. A sort's faults stand at its flag's time.
  * What names an event that is not in the log has no effect until that event arrives.
  *
  * @param events in any order, with any repeats
@@ -66,10 +66,10 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
   const happenings: Happening[] = [];
   const effects: Effects = {
     standard,
-    mark: ({ by, at, item, severity: first, run, source, peg, feature, place }) => {
+    mark: ({ by, at, item, severity: first, run, source, flag, feature, place }) => {
       const severity = regrades.get(by) ?? first;
       const regradedFrom = severity === first ? null : first;
-      marks.push({ by, at, item, severity, regradedFrom, run, source, peg, feature, place });
+      marks.push({ by, at, item, severity, regradedFrom, run, source, flag, feature, place });
       happenings.push({ kind: 'mark', by, at, item, severity, run });
     },
     happens: (happening) => happenings.push(happening),
@@ -80,7 +80,7 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
   return {
     marks,
     happenings,
-    pegs: only('peg').map(({ id, at }) => ({ id, at, state: pegState(sorts.get(id)) })),
+    flags: only('peg').map(({ id, at }) => ({ id, at, state: flagState(sorts.get(id)) })),
     stages: only('stage'),
     manoeuvres: only('manoeuvre'),
     pauses: valid.filter(
@@ -121,7 +121,7 @@ function takenBackOf(
   });
 }
 
-function pegState(sort: EventOf<'sort'> | undefined): DrivePeg['state'] {
+function flagState(sort: EventOf<'sort'> | undefined): DriveFlag['state'] {
   if (!sort) return 'unsorted';
   return sort.faults.length === 0 ? 'dismissed' : 'sorted';
 }

@@ -1,6 +1,6 @@
 export { eventChecker } from './check';
 export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
-export { driveOf, ratingsBy, type Drive, type DrivePeg, type TakenBack } from './drive';
+export { driveOf, ratingsBy, type Drive, type DriveFlag, type TakenBack } from './drive';
 export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
 export {
   eventSchema,

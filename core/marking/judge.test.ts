@@ -80,21 +80,21 @@ describe('regrades', () => {
   });
 });
 
-describe('pegs', () => {
-  const peg = { kind: 'peg' } as const;
+describe('flags', () => {
+  const flag = { kind: 'peg' } as const;
   const sort = (faults: { item: string; severity: string }[]) =>
     ({ kind: 'sort', of: 'e1', faults }) as const;
 
   it('keep the verdict provisional until they are sorted or dismissed', () => {
-    expect(verdictOf([peg]).unsorted).toBe(1);
-    expect(verdictOf([peg, sort([])]).unsorted).toBe(0);
-    expect(verdictOf([peg, sort([]), { kind: 'retract', of: 'e2' }]).unsorted).toBe(1);
-    expect(verdictOf([peg, { kind: 'retract', of: 'e1' }]).unsorted).toBe(0);
+    expect(verdictOf([flag]).unsorted).toBe(1);
+    expect(verdictOf([flag, sort([])]).unsorted).toBe(0);
+    expect(verdictOf([flag, sort([]), { kind: 'retract', of: 'e2' }]).unsorted).toBe(1);
+    expect(verdictOf([flag, { kind: 'retract', of: 'e1' }]).unsorted).toBe(0);
   });
 
-  it('count their faults at the time of the peg', () => {
+  it('count their faults at the time of the flag', () => {
     const late = { item: 'look', severity: 'grave' };
-    const verdict = verdictOf([peg, minor, sort([late, { item: 'stall', severity: 'minor' }])]);
+    const verdict = verdictOf([flag, minor, sort([late, { item: 'stall', severity: 'minor' }])]);
     expect(verdict.breaches).toEqual([
       { limit: 'grave', scope: { per: 'test' }, total: 1, max: 0, at: instant(10), by: 'e3' },
     ]);
@@ -103,7 +103,7 @@ describe('pegs', () => {
 
   it('take the last of two sorts', () => {
     const verdict = verdictOf([
-      peg,
+      flag,
       sort([{ item: 'look', severity: 'grave' }]),
       sort([{ item: 'look', severity: 'minor' }]),
     ]);

@@ -58,8 +58,8 @@ export function judge(
     const mark = drive.marks[n];
     if (!mark) return [];
     const { kind, by, at, item, severity, run, points: each, uncounted, limits: counts } = judged;
-    const { regradedFrom, source, peg, feature, place } = mark;
-    const found = { regradedFrom, source, peg, feature, place, afterEnd: Date.parse(at) > end };
+    const { regradedFrom, source, flag, feature, place } = mark;
+    const found = { regradedFrom, source, flag, feature, place, afterEnd: Date.parse(at) > end };
     return [{ kind, by, at, item, severity, run, points: each, uncounted, limits: counts, ...found }];
   });
   const plan = planDriven(standard, drive, startedAt);
@@ -97,7 +97,7 @@ export function verdictOf(
     })),
     counts: countsOf(standard, limits.marks),
     points: Math.round(points * 1e6) / 1e6,
-    unsorted: drive.pegs.filter(({ state }) => state === 'unsorted').length,
+    unsorted: drive.flags.filter(({ state }) => state === 'unsorted').length,
     plan: planVerdict(plan, drive.end),
   };
 }

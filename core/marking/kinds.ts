@@ -115,7 +115,7 @@ export const kinds = [
       shown: ({ item, severity, run = null }) => ({ item, severity, run }),
       ...byTouch,
       effect: ({ id: by, at, item, severity, run = null, feature = null, place = null }, { mark }) =>
-        mark({ by, at, item, severity, run, feature, place, source: 'fault', peg: null }),
+        mark({ by, at, item, severity, run, feature, place, source: 'fault', flag: null }),
       items: ({ item }) => [item],
       problems: (event, { standard }) => markProblems(standard, event, 'item', 'severity'),
     },
@@ -155,10 +155,10 @@ export const kinds = [
       words: () => 'flag',
       shown: ({ run = null }) => ({ run }),
       ...byTouch,
-      effect: ({ id: peg, at, run = null, feature = null, place = null }, { mark, sortOf }) => {
-        const sort = sortOf(peg);
+      effect: ({ id: flag, at, run = null, feature = null, place = null }, { mark, sortOf }) => {
+        const sort = sortOf(flag);
         for (const { item, severity } of sort?.faults ?? [])
-          mark({ by: sort?.id ?? peg, at, item, severity, run, feature, place, source: 'sort', peg });
+          mark({ by: sort?.id ?? flag, at, item, severity, run, feature, place, source: 'sort', flag });
       },
     },
   ),
@@ -196,7 +196,7 @@ export const kinds = [
       effect: ({ id: by, at, part, right, attempt }, { standard: { questions }, mark }) => {
         if (!questions || right || attempt < 1 + questions.retries) return;
         const marked = { item: questions.item[part], severity: questions.severity };
-        mark({ by, at, ...marked, run: null, peg: null, feature: null, place: null, source: 'question' });
+        mark({ by, at, ...marked, run: null, flag: null, feature: null, place: null, source: 'question' });
       },
       items: ({ part }, { questions }) => (questions ? [questions.item[part]] : []),
     },

@@ -1,6 +1,6 @@
 /** A fault on record, after regrades and sorts. */
 export interface DriveMark {
-  /** The event that it came from: a fault, the sort of a peg, or a question. */
+  /** The event that it came from: a fault, the sort of a flag, or a question. */
   readonly by: string;
   readonly at: string;
   readonly item: string;
@@ -9,7 +9,7 @@ export interface DriveMark {
   readonly regradedFrom: string | null;
   readonly run: string | null;
   readonly source: 'fault' | 'sort' | 'question';
-  readonly peg: string | null;
+  readonly flag: string | null;
   readonly feature: string | null;
   readonly place: { readonly lat: number; readonly lon: number } | null;
 }

@@ -175,7 +175,7 @@ export function reportOf(
       to: Math.min(span, drive.stages[n + 1] ? since(drive.stages[n + 1]?.at ?? at) : span),
     })),
     marks,
-    flags: drive.pegs.filter(({ state }) => state === 'unsorted').map(({ at }) => since(at)),
+    flags: drive.flags.filter(({ state }) => state === 'unsorted').map(({ at }) => since(at)),
     entries: entriesOf(judgement, marks, since),
     limits,
     growth: growthOf(standard, judgement, limits, { marks, span }),

@@ -126,7 +126,7 @@ export function act({ standard, events, judgement }: Session, action: Action, ne
       return records({ kind: 'peg', run: running?.run ?? null, ...action.where });
     case 'sort': {
       const { flag: of, faults } = action;
-      if (!drive.pegs.some(({ id }) => id === of)) return refused({ code: 'not-there' });
+      if (!drive.flags.some(({ id }) => id === of)) return refused({ code: 'not-there' });
       return firstOf(faults, (fault) => strange(standard, fault)) ?? records({ kind: 'sort', of, faults });
     }
     case 'regrade': {

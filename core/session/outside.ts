@@ -32,7 +32,7 @@ export function outsideMarks(standard: Standard, { marks, drive }: Judgement): r
 /** Moves a mark into a run: what stood before is taken back, and the mark stands in the run at its own time. */
 export function moveMark(
   { marks }: Judgement,
-  { by, at, item, severity, source, peg, place, feature }: JudgedDriveMark,
+  { by, at, item, severity, source, flag, place, feature }: JudgedDriveMark,
   run: string,
 ): readonly Timed[] {
   const moved: Timed = {
@@ -44,10 +44,10 @@ export function moveMark(
     ...(feature ? { feature } : {}),
     at,
   };
-  if (source !== 'sort' || peg === null) return [{ kind: 'retract', of: by }, moved];
+  if (source !== 'sort' || flag === null) return [{ kind: 'retract', of: by }, moved];
   // One fault of several that a flag was sorted as: the others stay.
   const own = marks.filter((mark) => mark.by === by);
   const gone = own.findIndex((mark) => mark.item === item && mark.severity === severity);
   const faults = own.flatMap((mark, n) => (n === gone ? [] : [{ item: mark.item, severity: mark.severity }]));
-  return [{ kind: 'sort', of: peg, faults }, moved];
+  return [{ kind: 'sort', of: flag, faults }, moved];
 }

@@ -218,10 +218,10 @@ describe('a mark that no limit counts', () => {
   it('of a flag leaves the other faults of the flag where they are', () => {
     const { events, touch } = recorder();
     for (const body of run('only')) touch(body);
-    const peg = touch({ kind: 'peg' });
+    const flag = touch({ kind: 'peg' });
     touch({
       kind: 'sort',
-      of: peg,
+      of: flag,
       faults: [
         { item: 'look', severity: 'minor' },
         { item: 'mirror', severity: 'grave' },
@@ -250,5 +250,5 @@ it('everything that was taken back can be restored, one by one', () => {
   expect(driveOf(road, events).marks.map(({ item }) => item)).toEqual(['look']);
   for (const { retracts } of back()) for (const of of retracts) touch({ kind: 'retract', of });
   expect(back()).toEqual([]);
-  expect(driveOf(road, events)).toMatchObject({ marks: { length: 2 }, pegs: { length: 1 } });
+  expect(driveOf(road, events)).toMatchObject({ marks: { length: 2 }, flags: { length: 1 } });
 });

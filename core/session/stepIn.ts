@@ -10,13 +10,13 @@ export const STEP_IN_SECONDS = 10;
  * @param now ISO instant
  */
 export function stepInOpen(
-  { interventions, marks, pegs }: Pick<Drive, 'interventions' | 'marks' | 'pegs'>,
+  { interventions, marks, flags }: Pick<Drive, 'interventions' | 'marks' | 'flags'>,
   now: string,
 ): { readonly event: EventOf<'intervention'>; readonly secondsLeft: number } | null {
   const event = interventions.at(-1);
   if (!event) return null;
   const from = Date.parse(event.at);
   const secondsLeft = STEP_IN_SECONDS - (Date.parse(now) - from) / 1000;
-  const marked = [...marks, ...pegs].some(({ at }) => Date.parse(at) > from);
+  const marked = [...marks, ...flags].some(({ at }) => Date.parse(at) > from);
   return marked || secondsLeft <= 0 ? null : { event, secondsLeft: Math.min(STEP_IN_SECONDS, secondsLeft) };
 }

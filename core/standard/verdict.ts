@@ -21,7 +21,7 @@ export interface Verdict {
   /** Marks that count, by severity id; every severity of the standard is named. */
   readonly counts: Readonly<Record<string, number>>;
   readonly points: number;
-  /** Pegs not yet sorted; while there are any, the verdict is provisional. */
+  /** Flags not yet sorted; while there are any, the verdict is provisional. */
   readonly unsorted: number;
   readonly plan: PlanVerdict;
 }

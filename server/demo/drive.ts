@@ -64,7 +64,7 @@ export function demoDrive(
     readonly test: string;
     readonly startedAt: Date;
     readonly progress: number;
-    readonly pegs: number;
+    readonly flags: number;
     /** Broken off by the weather half-way: an incomplete test. */
     readonly cutShort: boolean;
   },
@@ -126,7 +126,7 @@ export function demoDrive(
     if (random() < 0.5) add(minute, { do: 'step-in', by: pick(random, ['voice', 'wheel', 'pedal']) });
     if (item) add(minute + 0.05, { do: 'mark', item: item.id, severity: gravest });
   }
-  for (let n = 0; n < mock.pegs; n += 1) add(between(random, 5, until), { do: 'flag' });
+  for (let n = 0; n < mock.flags; n += 1) add(between(random, 5, until), { do: 'flag' });
   if (random() < 0.35) add(between(random, 6, until), { do: 'note', text: pick(random, NOTES) });
   regradeOne(random, standard, planned, add, until);
   add(minutes, { do: 'end', how: 'finished', countedBecause: null });

@@ -139,12 +139,12 @@ async function seedMocks(
       to.instructor,
     );
     const progress = who.mocks === 1 ? 0 : n / (who.mocks - 1);
-    const pegs = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
+    const flags = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
     const drive = demoDrive(random, standard, who, {
       test,
       startedAt,
       progress,
-      pegs,
+      flags,
       cutShort: who.cutShort === n,
     });
     // Receivers came lately: earlier drives tell their places, but not the way between.

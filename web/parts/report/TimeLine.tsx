@@ -18,14 +18,14 @@ export function TimeLine({ report }: { readonly report: Report }) {
       gravity: mark.gravity,
       label: `${clockText(mark.seconds)} ${mark.label}, ${mark.grade}`,
       counts: mark.counted,
-      peg: false,
+      flag: false,
     })),
     ...flags.map((second) => ({
       second,
       gravity: 1 as const,
       label: `${clockText(second)} flag, to sort`,
       counts: true,
-      peg: true,
+      flag: true,
     })),
   ]);
   const free = freeSpots(stackedDots.length, 1);
@@ -95,14 +95,14 @@ export function TimeLine({ report }: { readonly report: Report }) {
           <text x={WIDTH - GUTTER} y={AXIS + 40} fontSize={15} textAnchor="end" fill={colour('soft')}>
             minutes since the start
           </text>
-          {dots.map(({ second, row, gravity, label, counts, peg }, n) => (
+          {dots.map(({ second, row, gravity, label, counts, flag }, n) => (
             <g
               key={`${second} ${n}`}
               transform={`translate(${x(second) - MARK / 2} ${AXIS - 24 - row * (MARK + 3)}) scale(${MARK / 20})`}
-              style={{ color: peg ? colour('ochre') : gravityColour(gravity), opacity: counts ? 1 : 0.45 }}
+              style={{ color: flag ? colour('ochre') : gravityColour(gravity), opacity: counts ? 1 : 0.45 }}
             >
               <title>{label}</title>
-              {peg ? (
+              {flag ? (
                 <path
                   d="M10 18.5 4.7 9.6a6 6 0 1 1 10.6 0Z"
                   fill="none"

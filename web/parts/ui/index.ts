@@ -7,7 +7,7 @@ export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
 export { MoreButton } from './MoreButton';
 export { NumberField } from './NumberField';
 export { OpeningRow } from './OpeningRow';
-export { PegSign } from './PegSign';
+export { FlagSign } from './FlagSign';
 export { printByDay } from './printByDay';
 export { ProblemList } from './ProblemList';
 export { saveFile } from './saveFile';

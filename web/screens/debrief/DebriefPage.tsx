@@ -16,7 +16,7 @@ const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
 
 const shownKey = (test: string): string => `verdict shown ${test}`;
 
-/** Still parked: first the learner's own view, then the pegs, then the verdict, and what to do about it. */
+/** Still parked: first the learner's own view, then the flags, then the verdict, and what to do about it. */
 export function DebriefPage() {
   const { test: id = '' } = useParams();
   const onScreen = useDrive(id);

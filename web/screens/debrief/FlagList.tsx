@@ -1,9 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
-import { clockText, type DrivePeg, type Judgement, secondsSince, stageAt } from '../../../core/marking';
+import { clockText, type DriveFlag, type Judgement, secondsSince, stageAt } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
-import { colour, PegSign } from '../../parts/ui';
+import { colour, FlagSign } from '../../parts/ui';
 import { SortDialog } from './SortDialog';
 
 interface Props {
@@ -13,22 +13,22 @@ interface Props {
   readonly act: DoAction;
 }
 
-/** Pegs in time order, each to be sorted or dismissed; sorted ones can be opened again. */
+/** Flags in time order, each to be sorted or dismissed; sorted ones can be opened again. */
 export function FlagList({ standard, judgement, startedAt, act }: Props) {
-  const [sorting, setSorting] = useState<DrivePeg | null>(null);
-  const { pegs } = judgement.drive;
-  if (pegs.length === 0) return null;
+  const [sorting, setSorting] = useState<DriveFlag | null>(null);
+  const { flags } = judgement.drive;
+  if (flags.length === 0) return null;
   const sinceStart = (at: string) => clockText(secondsSince(startedAt, at));
   return (
-    <Box component="section" aria-labelledby="pegs" sx={{ mt: 4 }}>
-      <Typography variant="h2" id="pegs">
+    <Box component="section" aria-labelledby="flags" sx={{ mt: 4 }}>
+      <Typography variant="h2" id="flags">
         Flags
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {pegs.map((peg) => (
+        {flags.map((flag) => (
           <Box
             component="li"
-            key={peg.id}
+            key={flag.id}
             sx={{
               display: 'flex',
               alignItems: 'center',
@@ -38,25 +38,25 @@ export function FlagList({ standard, judgement, startedAt, act }: Props) {
               borderBottom: `1px solid ${colour('line')}`,
             }}
           >
-            <PegSign size={26} />
+            <FlagSign size={26} />
             <Box sx={{ flex: 1 }}>
-              <Typography sx={{ fontWeight: 700 }}>{sinceStart(peg.at)}</Typography>
+              <Typography sx={{ fontWeight: 700 }}>{sinceStart(flag.at)}</Typography>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                {stageAt(judgement.drive, peg.at)}
-                {peg.state === 'unsorted' ? '' : `, ${peg.state}`}
+                {stageAt(judgement.drive, flag.at)}
+                {flag.state === 'unsorted' ? '' : `, ${flag.state}`}
               </Typography>
             </Box>
-            {peg.state === 'unsorted' ? (
-              <Button color="inherit" onClick={() => act({ do: 'sort', flag: peg.id, faults: [] })}>
+            {flag.state === 'unsorted' ? (
+              <Button color="inherit" onClick={() => act({ do: 'sort', flag: flag.id, faults: [] })}>
                 Dismiss
               </Button>
             ) : null}
             <Button
-              variant={peg.state === 'unsorted' ? 'contained' : 'outlined'}
-              onClick={() => setSorting(peg)}
+              variant={flag.state === 'unsorted' ? 'contained' : 'outlined'}
+              onClick={() => setSorting(flag)}
               sx={{ minHeight: 56 }}
             >
-              {peg.state === 'unsorted' ? 'Sort' : 'Sort again'}
+              {flag.state === 'unsorted' ? 'Sort' : 'Sort again'}
             </Button>
           </Box>
         ))}
@@ -70,7 +70,7 @@ export function FlagList({ standard, judgement, startedAt, act }: Props) {
           onSort={(faults) => {
             act({ do: 'sort', flag: sorting.id, faults });
             // The next one in time order comes by itself.
-            setSorting(pegs.find(({ id, state }) => state === 'unsorted' && id !== sorting.id) ?? null);
+            setSorting(flags.find(({ id, state }) => state === 'unsorted' && id !== sorting.id) ?? null);
           }}
         />
       ) : null}

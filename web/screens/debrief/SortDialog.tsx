@@ -27,7 +27,7 @@ interface Props {
   readonly onSort: (faults: readonly Fault[]) => void;
 }
 
-/** One peg becomes one fault or several, found by letters or by area. */
+/** One flag becomes one fault or several, found by letters or by area. */
 export function SortDialog({ title, standard, judgement, onClose, onSort }: Props) {
   const [letters, setLetters] = useState('');
   const [section, setSection] = useState<string | null>(null);

@@ -27,7 +27,7 @@ import { colour, KeyList, Wren } from '../../parts/ui';
 import { DeckClock } from './DeckClock';
 import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
-import { Frame, Top, Middle, Column, Bottom, Press, Peg } from './frame';
+import { Frame, Top, Middle, Column, Bottom, Press, Flag } from './frame';
 import { HeadroomPanel, HeadroomRow } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { DuePanel } from './DuePanel';
@@ -122,7 +122,7 @@ export function Deck({ drive, judgement, act }: Props) {
     setChosen(0);
   };
 
-  const { said, mark, undo, undoLast, peg, ask, guide, asking } = useMarking({
+  const { said, mark, undo, undoLast, flag, ask, guide, asking } = useMarking({
     standard,
     judgement,
     act,
@@ -168,7 +168,7 @@ export function Deck({ drive, judgement, act }: Props) {
       const severities = target && padSeverities(standard, target.item, grave);
       if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
     },
-    onPeg: peg,
+    onFlag: flag,
     onUndo: undoLast,
     onHelp: () => setOpen('keys'),
     onPause: () => act({ do: 'pause' }),
@@ -244,9 +244,9 @@ export function Deck({ drive, judgement, act }: Props) {
   const bottom = (
     <>
       <Press onClick={undoLast}>Undo last</Press>
-      <Peg onClick={peg} aria-label="Flag: something happened">
+      <Flag onClick={flag} aria-label="Flag: something happened">
         Flag<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
-      </Peg>
+      </Flag>
       <StepInButtons onStepIn={steppedIn} />
       {standard.manoeuvres.length > 0 ? (
         <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>

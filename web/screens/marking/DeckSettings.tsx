@@ -99,7 +99,7 @@ export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }
         </Choice>
         <Typography>
           Only the person in the passenger seat, or somebody outside the car, marks; never the driver.
-          Watching the road comes before marking: a peg is enough. Your authority&rsquo;s current text and
+          Watching the road comes before marking: a flag is enough. Your authority&rsquo;s current text and
           licensed practice decide, not this program.
         </Typography>
       </DialogContent>

@@ -4,7 +4,7 @@ import { styled } from '@mui/material/styles';
 import { markWords, secondsSince, clockText, type DriveMark, type Judgement } from '../../../core/marking';
 
 import { compileStandard, type Standard } from '../../../core/standard';
-import { colour, Glyph, PegSign, severityWord, tokens } from '../../parts/ui';
+import { colour, Glyph, FlagSign, severityWord, tokens } from '../../parts/ui';
 
 export interface TapeActions {
   readonly onUndo: (event: string, what: string) => void;
@@ -53,7 +53,7 @@ const What = styled('button')({
   '& u': { color: colour('slate') },
 });
 
-/** The last marks and pegs, newest first, each with undo; marks with another severity too. */
+/** The last marks and flags, newest first, each with undo; marks with another severity too. */
 export function Tape({ standard, judgement, startedAt, most, onUndo, onGuide }: Props) {
   const entries = tapeEntries(judgement).slice(0, most);
   return (
@@ -83,7 +83,7 @@ export interface TapeEntry {
 }
 
 export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
-  const pegs = drive.pegs.filter(({ state }) => state === 'unsorted');
+  const flags = drive.flags.filter(({ state }) => state === 'unsorted');
   return [
     ...marks.map((mark, n) => ({
       id: mark.by,
@@ -94,7 +94,7 @@ export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
       label: '',
       counts: mark.uncounted === null,
     })),
-    ...pegs.map(({ id, at }, n) => ({
+    ...flags.map(({ id, at }, n) => ({
       id,
       n,
       at,
@@ -167,7 +167,7 @@ function TapeLine({
         aria-label={gradable ? `How grave was it? ${label}` : undefined}
         onClick={() => item && onGuide(entry.id, item.id)}
       >
-        {severity ? <Glyph gravity={severity.gravity} size={20} /> : entry.flag ? <PegSign /> : <span />}
+        {severity ? <Glyph gravity={severity.gravity} size={20} /> : entry.flag ? <FlagSign /> : <span />}
         <span>
           {label}
           <small>

@@ -69,10 +69,10 @@ export const Press = styled('button')({
   '&:active': { background: colour('wash') },
 });
 
-export const Peg = styled(Press)({
-  background: colour('peg'),
-  borderColor: colour('peg'),
-  color: colour('onPeg'),
+export const Flag = styled(Press)({
+  background: colour('flag'),
+  borderColor: colour('flag'),
+  color: colour('onFlag'),
   fontSize: 32,
   fontWeight: 700,
   minHeight: 84,

@@ -6,7 +6,7 @@ export interface DeckKeys {
   readonly onClear: () => void;
   readonly onMove: (by: 1 | -1) => void;
   readonly onMark: (keys: { readonly shiftKey: boolean; readonly altKey: boolean }) => void;
-  readonly onPeg: () => void;
+  readonly onFlag: () => void;
   readonly onUndo: () => void;
   readonly onHelp: () => void;
   readonly onPause: () => void;
@@ -52,7 +52,7 @@ function act(event: KeyboardEvent, keys: DeckKeys): boolean {
   if (key === 'ArrowUp' && keys.typing) return done(() => keys.onMove(-1));
   if (key === 'Enter' && keys.typing) return done(() => keys.onMark(event));
   if (key === 'Backspace' && keys.typing) return done(keys.onErase);
-  if (key === ' ' && !keys.typing) return done(keys.onPeg);
+  if (key === ' ' && !keys.typing) return done(keys.onFlag);
   if (key.length === 1 && !altKey && (/[\p{L}\p{N}]/u.test(key) || (key === ' ' && keys.typing)))
     return done(() => keys.onLetter(key));
   return false;

@@ -15,7 +15,7 @@ const place = { lat: 52.1, lon: -2.1 };
 
 /** The least that marks: a button for each thing that the hook can do. */
 function Bench({ onScreen }: { readonly onScreen: Extract<DriveOnScreen, { status: 'open' }> }) {
-  const { said, mark, undoLast, peg } = useMarking({
+  const { said, mark, undoLast, flag } = useMarking({
     standard: smallStandard,
     judgement: onScreen.judgement,
     act: onScreen.act,
@@ -29,7 +29,7 @@ function Bench({ onScreen }: { readonly onScreen: Extract<DriveOnScreen, { statu
       <p data-testid="marks">{onScreen.judgement.marks.length}</p>
       <button onClick={() => (minor ? mark(itemOf('look').item, minor) : undefined)}>Mark</button>
       <button onClick={undoLast}>Undo</button>
-      <button onClick={peg}>Flag</button>
+      <button onClick={flag}>Flag</button>
     </>
   );
 }

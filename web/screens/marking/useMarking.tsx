@@ -93,12 +93,12 @@ export function useMarking({ standard, judgement, act, placeNow, featureNow }: P
     [act, where, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
   );
 
-  const peg = useCallback(() => {
+  const flag = useCallback(() => {
     act({ do: 'flag', where: where() });
     setSaid('Flagged');
   }, [act, where]);
 
   const undoLast = () => undo({ do: 'undo' }, null);
 
-  return { said, mark, undo, undoLast, peg, ask, guide, asking };
+  return { said, mark, undo, undoLast, flag, ask, guide, asking };
 }

@@ -54,17 +54,17 @@ export function DayAhead() {
   );
 }
 
-/** What a lesson needs: pegs that are left, what a test asks for, a car that is not chosen. */
+/** What a lesson needs: flags that are left, what a test asks for, a car that is not chosen. */
 function needsOf(
   lesson: LessonView,
   row: ReadinessRow | undefined,
   tests: readonly TestSummary[],
 ): readonly string[] {
   const needs: string[] = [];
-  const pegs = tests
+  const flags = tests
     .filter(({ learner, ended }) => ended && learner.id === lesson.learner?.id)
     .reduce((sum, { unsorted }) => sum + unsorted, 0);
-  if (pegs > 0) needs.push(`${pegs} ${pegs === 1 ? 'flag' : 'flags'} of the last mock to sort`);
+  if (flags > 0) needs.push(`${flags} ${flags === 1 ? 'flag' : 'flags'} of the last mock to sort`);
   if (lesson.kind !== 'other' && lesson.vehicle === null) needs.push('no vehicle chosen');
   const parts = row?.unmet.find(({ id }) => id === 'parts');
   if (parts) needs.push(`not yet seen: ${parts.wanted.toLowerCase()}`);

@@ -1,7 +1,7 @@
 import { colour } from './theme';
 
-/** A peg: something happened here. */
-export function PegSign({ size = 20 }: { readonly size?: number }) {
+/** A flag: something happened here. */
+export function FlagSign({ size = 20 }: { readonly size?: number }) {
   return (
     <svg
       viewBox="0 0 20 20"
