@@ -153,7 +153,8 @@ describe('the readiness of the demo school', () => {
       expect(told.stderr).toBe('');
       expect(JSON.parse(told.stdout)).toMatchObject({ pass, low, high, prior: { from: 'school' } });
     }
-  });
+    // Three times a command of its own, which takes long where much else goes on.
+  }, 120_000);
 
   it('gives the evidence of one learner, under another standard too, and says when there is none', async () => {
     const { id } = await learnerNamed('Amara Okonwe');

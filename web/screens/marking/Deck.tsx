@@ -46,6 +46,7 @@ import { Tape } from './Tape';
 import { useHand } from './useHand';
 import { useLatest } from './useLatest';
 import { useLikely } from './useLikely';
+import { keysHelp, shortcuts } from './shortcuts';
 import { useDeckKeys } from './useDeckKeys';
 import { useRibbon } from './useRibbon';
 import { useMarking } from './useMarking';
@@ -56,21 +57,6 @@ interface Props {
   readonly judgement: Judgement;
   readonly act: DoAction;
 }
-
-const keys = [
-  ['any letters', 'Find a mark'],
-  ['Enter', 'Mark the first found, smallest severity'],
-  ['Shift Enter', 'The next graver one'],
-  ['Alt Enter', 'The gravest one'],
-  ['Up, Down', 'Another one of those found'],
-  ['Esc', 'Clear the letters'],
-  ['Space', 'Flag: something happened'],
-  ['Ctrl Z', 'Undo the last touch'],
-  ['Alt N', 'Next: the manoeuvre that is due, else the next stage'],
-  ['Alt T', 'Clock of the manoeuvre: start it, then done'],
-  ['Alt P', 'Stop marking, watch the road'],
-  ['?', 'These keys'],
-] as const;
 
 /** The marking screen. Everything on it is one touch; sorting out comes later, when the car stands. */
 export function Deck({ drive, judgement, act }: Props) {
@@ -156,31 +142,37 @@ export function Deck({ drive, judgement, act }: Props) {
     void navigate(`/tests/${test.id}/kerb`);
   };
 
+  const pause = () => act({ do: 'pause' });
+  const words = (of: 'flag' | 'pause' | 'undo') => shortcuts[of].button[wide ? 'long' : 'short'];
+
   useDeckKeys({
     enabled: open === null && !asking && !paused,
     typing: letters !== '',
-    onLetter: (letter) => type(letters + letter),
-    onErase: () => type(letters.slice(0, -1)),
-    onClear: () => type(''),
-    onMove: (by) => setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + by))),
-    onMark: (event) => {
-      const target = placed[chosen];
-      const severities = target && padSeverities(standard, target.item, grave);
-      if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
-    },
-    onFlag: flag,
-    onUndo: undoLast,
-    onHelp: () => setOpen('keys'),
-    onPause: () => act({ do: 'pause' }),
-    onClock: () => {
-      // Its clock first, where it has one that does not run yet.
-      if (act({ do: 'step-run', step: 'clock' }).refused) act({ do: 'stop-run' });
-    },
-    onNext: () => {
-      const next = due.find(({ done }) => done === 0);
-      const at = stages.findIndex(({ id }) => id === stage);
-      if (course && next) startManoeuvre(next);
-      else if (stages[at + 1]) changeStage(stages[at + 1]?.id ?? stage);
+    does: {
+      letter: ({ key }) => type(letters + key),
+      erase: () => type(letters.slice(0, -1)),
+      clear: () => type(''),
+      move: ({ key }) =>
+        setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + (key === 'ArrowDown' ? 1 : -1)))),
+      mark: (event) => {
+        const target = placed[chosen];
+        const severities = target && padSeverities(standard, target.item, grave);
+        if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
+      },
+      flag,
+      undo: undoLast,
+      help: () => setOpen('keys'),
+      pause,
+      clock: () => {
+        // Its clock first, where it has one that does not run yet.
+        if (act({ do: 'step-run', step: 'clock' }).refused) act({ do: 'stop-run' });
+      },
+      next: () => {
+        const next = due.find(({ done }) => done === 0);
+        const at = stages.findIndex(({ id }) => id === stage);
+        if (course && next) startManoeuvre(next);
+        else if (stages[at + 1]) changeStage(stages[at + 1]?.id ?? stage);
+      },
     },
   });
 
@@ -243,15 +235,15 @@ export function Deck({ drive, judgement, act }: Props) {
 
   const bottom = (
     <>
-      <Press onClick={undoLast}>Undo last</Press>
+      <Press onClick={undoLast}>{words('undo')}</Press>
       <Flag onClick={flag} aria-label="Flag: something happened">
-        Flag<small>something happened{wide ? ': sort it when stopped (space)' : ''}</small>
+        Flag<small>{words('flag')}</small>
       </Flag>
       <StepInButtons onStepIn={steppedIn} />
       {standard.manoeuvres.length > 0 ? (
         <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
       ) : null}
-      <Press onClick={() => act({ do: 'pause' })}>{wide ? 'Stop marking, watch the road' : 'Pause'}</Press>
+      <Press onClick={pause}>{words('pause')}</Press>
       <Press onClick={() => setOpen('end')}>{wide ? 'End the drive' : 'End'}</Press>
     </>
   );
@@ -374,7 +366,7 @@ export function Deck({ drive, judgement, act }: Props) {
         onClose={() => setOpen(null)}
         onEnd={end}
       />
-      <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keys} />
+      <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keysHelp} />
     </Frame>
   );
 }
