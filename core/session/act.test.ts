@@ -4,12 +4,12 @@ import { firstTest, instant, standardWith } from '../testing';
 import { eventChecker, judge, openRun, parseEvent, type DriveEvent } from '../marking';
 import { act, refusalWords, type Action } from './index';
 
-const standard = standardWith({
+const small = standardWith({
   checks: [{ id: 'eyes', title: 'Reads a plate', item: 'look', severity: 'grave' }],
 });
 
 /** Does one thing after another, each an instant of its own; what was refused is kept by its code. */
-function session() {
+function session(standard = small) {
   const events: DriveEvent[] = [];
   const refused: string[] = [];
   let runs = 0;
@@ -38,6 +38,21 @@ describe('what an action records', () => {
     does({ do: 'begin', failed: ['eyes'] });
     expect(judged().drive.stages).toHaveLength(1);
     expect(judged().marks).toMatchObject([{ item: 'look', severity: 'grave', run: null }]);
+  });
+
+  it('undoes the checks of set-up as the one touch they were, and names each', () => {
+    const two = standardWith({
+      checks: [
+        { id: 'eyes', title: 'Reads a plate', item: 'look', severity: 'grave' },
+        { id: 'mirrors', title: 'Sets the mirrors', item: 'mirror', severity: 'minor' },
+      ],
+    });
+    const { events, does, judged } = session(two);
+    does({ do: 'begin', failed: ['eyes', 'mirrors'] });
+    const undo = act({ standard: two, events, judgement: judged() }, { do: 'undo' }, String);
+    expect(undo).toMatchObject({ ok: true, undone: 'Look, grave; Mirror, minor' });
+    does({ do: 'undo' });
+    expect([judged().marks.length, judged().drive.stages.length]).toEqual([0, 1]);
   });
 
   it('puts marks, flags and readings into the manoeuvre that runs, and into none after it', () => {
@@ -79,7 +94,7 @@ describe('what an action records', () => {
   it('undoes the last touch and says what it was, and restores it', () => {
     const { does, events, judged } = session();
     does(mark);
-    const undone = act({ standard, events, judgement: judged() }, { do: 'undo' }, String);
+    const undone = act({ standard: small, events, judgement: judged() }, { do: 'undo' }, String);
     expect(undone).toMatchObject({ ok: true, undone: 'Look, minor' });
     const retracts = does({ do: 'undo' });
     expect(judged().marks).toEqual([]);
@@ -200,7 +215,7 @@ it('whatever is done in whatever order, the log holds only what the server would
     fc.property(fc.array(anyAction, { maxLength: 25 }), (actions) => {
       const { does, events } = session();
       for (const action of actions) does(action);
-      const check = eventChecker(standard, events);
+      const check = eventChecker(small, events);
       for (const event of events) {
         expect(parseEvent(event)).toMatchObject({ ok: true });
         expect(check(event)).toEqual([]);

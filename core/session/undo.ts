@@ -35,5 +35,11 @@ export function lastTouch(standard: Standard, events: readonly DriveEvent[]): To
   // What the touch was for: a manoeuvre brings its stage with it, a grading its reason.
   const telling = together.find(({ kind }) => kind !== 'stage' && kind !== 'note') ?? together.at(-1) ?? last;
   const started = together.find((event) => event.kind === 'manoeuvre' && event.phase === 'start');
-  return { events: together.map(({ id }) => id), words: eventWords(standard, started ?? telling, ordered) };
+  // Checks that were not in order at set-up are marks of one touch: each is named.
+  const marks = together.filter(({ kind }) => kind === 'fault');
+  const told = marks.length > 1 ? marks : [started ?? telling];
+  return {
+    events: together.map(({ id }) => id),
+    words: told.map((event) => eventWords(standard, event, ordered)).join('; '),
+  };
 }
