@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Problem } from '../problems';
 import { kindOfFeature } from '../route';
-import { compileStandard, markProblems, runPhases, type Happening, type Standard } from '../standard';
+import { markProblems, runPhases, severityLabel, type Happening, type Standard } from '../standard';
 import { instant } from '../time';
 import type { DriveMark } from './mark';
 import { markWords, phaseWords, runTitle, stageTitle } from './titles';
@@ -136,7 +136,7 @@ export const kinds = [
     { of: key, severity: key },
     {
       words: ({ of, severity }, { standard, about }) =>
-        `graded as ${severityWord(standard, severity)}: ${about(of)}`,
+        `graded as ${severityLabel(standard, severity)}: ${about(of)}`,
       shown: ({ of, severity }) => ({ of, severity }),
       ...later,
       // The mark itself asks for its last grading.
@@ -317,9 +317,6 @@ export const kinds = [
     },
   ),
 ] as const;
-
-const severityWord = (standard: Standard, id: string): string =>
-  (compileStandard(standard).severities.get(id)?.label ?? id).toLowerCase();
 
 function unknown(
   path: string,

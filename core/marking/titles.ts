@@ -1,4 +1,11 @@
-import { compileStandard, countedSteps, type CountedPhase, type RunPhase, type Standard } from '../standard';
+import {
+  compileStandard,
+  countedSteps,
+  severityLabel,
+  type CountedPhase,
+  type RunPhase,
+  type Standard,
+} from '../standard';
 
 /** The order of a mock, as every school of testing keeps it; ids go into the log, words onto the screen. */
 export const stages = [
@@ -32,8 +39,7 @@ export function markWords(
   standard: Standard,
   { item, severity }: { readonly item: string; readonly severity: string },
 ): string {
-  const { itemOf, severities } = compileStandard(standard);
-  return `${itemOf(item).item.label}, ${(severities.get(severity)?.label ?? severity).toLowerCase()}`;
+  return `${compileStandard(standard).itemOf(item).item.label}, ${severityLabel(standard, severity)}`;
 }
 
 /** "Alley docking, left". */

@@ -1,10 +1,1 @@
-export {
-  countingWords,
-  reportOf,
-  type Growth,
-  type Report,
-  type ReportEntry,
-  type ReportLimit,
-  type ReportMark,
-  type ReportSection,
-} from './report';
+export { countingWords, reportOf, type Report, type ReportLimit, type ReportMark } from './report';

@@ -317,15 +317,14 @@ function growthOf(
   { marks, span }: { readonly marks: readonly ReportMark[]; readonly span: number },
 ): Growth | null {
   const addsUp = limits.filter(({ id, scope, max, total }) => {
-    const of = limitOf(standard, id)?.of ?? '';
-    return addsUpMarks(of) && scope.per === 'test' && max > 0 && total > 0;
+    return addsUpMarks(limitOf(standard, id)?.of) && scope.per === 'test' && max > 0 && total > 0;
   });
   const matters = limitThatMatters(standard, verdict);
   const decisive = matters?.how === 'exceeded' ? matters.breach : matters?.row;
   const limit = addsUp.find((row) => decisive?.limit === row.id && sameScope(decisive, row)) ?? addsUp[0];
   if (!limit) return null;
   const from = new Set(limit.from);
-  const of = limitOf(standard, limit.id)?.of ?? '';
+  const of = limitOf(standard, limit.id)?.of;
   let total = 0;
   const steps = marks
     .filter((mark) => from.has(mark.by) && mark.counted)

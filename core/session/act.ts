@@ -20,6 +20,9 @@ export type Where = Pick<EventOf<'fault'>, 'place' | 'feature'>;
 
 type Fault = EventOf<'sort'>['faults'][number];
 
+/** What an event of a kind tells. */
+type Told<K extends EventBody['kind']> = Omit<Extract<EventBody, { kind: K }>, 'kind'>;
+
 /** What can be done with a mock, by whatever screen, key or seed. */
 export type Action =
   /** The checks at set-up that were not in order, by id. */
@@ -40,7 +43,7 @@ export type Action =
   | { readonly do: 'step-run'; readonly step: 'clock' | CountedPhase }
   | { readonly do: 'stop-run' }
   | { readonly do: 'measure'; readonly measure: string; readonly value: number }
-  | ({ readonly do: 'question' } & Omit<EventOf<'question'>, keyof Stamp | 'kind'>)
+  | ({ readonly do: 'question' } & Told<'question'>)
   | { readonly do: 'say'; readonly feature: string; readonly text: string }
   | { readonly do: 'step-in'; readonly by: EventOf<'intervention'>['by'] }
   | { readonly do: 'note'; readonly text: string }
@@ -53,7 +56,7 @@ export type Action =
     }
   | { readonly do: 'pause' }
   | { readonly do: 'resume' }
-  | ({ readonly do: 'position'; readonly at: string } & Omit<EventOf<'fix'>, keyof Stamp | 'kind'>)
+  | ({ readonly do: 'position'; readonly at: string } & Told<'fix'>)
   | {
       readonly do: 'end';
       readonly how: EventOf<'end'>['how'];
@@ -63,14 +66,6 @@ export type Action =
   | { readonly do: 'reopen' }
   /** @param because null: it is incomplete after all */
   | { readonly do: 'count-in-full'; readonly because: string | null };
-
-interface Stamp {
-  readonly id: unknown;
-  readonly test: unknown;
-  readonly device: unknown;
-  readonly seq: unknown;
-  readonly at: unknown;
-}
 
 export type Acted =
   | {

@@ -1,5 +1,5 @@
 import { openRun, type Judgement } from '../marking';
-import { addsUpMarks, limitOf, nearness, quantityOf, type Headroom, type Standard } from '../standard';
+import { addsUpMarks, isTimed, limitOf, nearness, type Headroom, type Standard } from '../standard';
 
 /** A limit as the marking screen shows it. */
 export interface LimitInView extends Headroom {
@@ -22,14 +22,11 @@ export function limitsInView(standard: Standard, judgement: Judgement, most: num
     .slice(0, most)
     .map((row) => ({
       ...row,
-      runsSince:
-        ofRun(row) && quantityOf(limitOf(standard, row.limit)?.of ?? '')?.from.what === 'clock'
-          ? (run?.since ?? null)
-          : null,
+      runsSince: ofRun(row) && isTimed(limitOf(standard, row.limit)?.of) ? (run?.since ?? null) : null,
     }));
 }
 
 function atRest(standard: Standard, { limit: id, scope, total, left, max }: Headroom): boolean {
-  if (scope.per === 'test') return total === 0 && !addsUpMarks(limitOf(standard, id)?.of ?? '');
+  if (scope.per === 'test') return total === 0 && !addsUpMarks(limitOf(standard, id)?.of);
   return total === 0 || left > Math.max(1, max / 2);
 }

@@ -10,8 +10,9 @@ import {
   type EventBody,
 } from '../marking';
 import { anyLog, anyStandard, firstTest, instant, limitInput, standardWith } from '../testing';
-import { lastTouch, outsideMarks, STEP_IN_SECONDS, stepInOpen, type Timed } from './index';
+import { outsideMarks, STEP_IN_SECONDS, stepInOpen, type Timed } from './index';
 import { moveMark } from './outside';
+import { lastTouch } from './undo';
 import { endDrive, startRun, stopRun } from './runs';
 
 /** A recorder as a page is one: each touch its own instant, its events numbered. */

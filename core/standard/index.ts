@@ -17,14 +17,14 @@ export {
   readStandard,
   type CheckedStandard,
 } from './parse';
-export { limitThatMatters, nearestFirst, nearness, type LimitThatMatters } from './nearest';
+export { limitThatMatters, nearestFirst, nearness } from './nearest';
 export {
   addsUpMarks,
   amountOfMark,
   countedSteps,
+  isTimed,
   quantities,
   quantityIds,
-  quantityOf,
   type CountedPhase,
 } from './quantities';
 export { markProblems } from './references';
@@ -50,6 +50,6 @@ export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';
-export { limitOf, limitTitle, scopedTitle, severityCount } from './words';
+export { limitOf, limitTitle, scopedTitle, severityCount, severityLabel } from './words';
 export { usualItems } from './usual';
 export { compareVersions, isSameVersion, newestVersions, nextVersion } from './version';

@@ -56,14 +56,17 @@ export const countedSteps: readonly {
 });
 
 /** The quantity of a limit; null for one of a measure, `measure:<id>`. */
-export const quantityOf = (of: string): (Quantity & { readonly id: QuantityId }) | null =>
-  of in quantities ? { id: of as QuantityId, ...quantities[of as QuantityId] } : null;
+export const quantityOf = (of: string | undefined): Quantity | null =>
+  of !== undefined && Object.hasOwn(quantities, of) ? quantities[of as QuantityId] : null;
 
 /** What one mark adds to a limit of this quantity; null where marks add nothing. */
-export function amountOfMark(of: string, points: number): number | null {
+export function amountOfMark(of: string | undefined, points: number): number | null {
   const from = quantityOf(of)?.from;
   return from?.what === 'mark' ? from.amount(points) : null;
 }
 
 /** Whether marks add up in a limit of this quantity. */
-export const addsUpMarks = (of: string): boolean => quantityOf(of)?.from.what === 'mark';
+export const addsUpMarks = (of: string | undefined): boolean => quantityOf(of)?.from.what === 'mark';
+
+/** Whether a limit of this quantity is a time, read from the clock of a run. */
+export const isTimed = (of: string | undefined): boolean => quantityOf(of)?.from.what === 'clock';

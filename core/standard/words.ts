@@ -62,7 +62,8 @@ function quantityWords(standard: Standard, limit: Limit): string {
   }
 }
 
-const severityLabel = (standard: Standard, id: string): string =>
+/** "driving fault": a severity's own label, small; its id where the standard does not know it. */
+export const severityLabel = (standard: Standard, id: string): string =>
   (standard.severities.find((severity) => severity.id === id)?.label ?? id).toLowerCase();
 
 /** "3 driving faults", "1 serious fault": so many of one severity. */

@@ -50,8 +50,9 @@ export function routes(parts: Parts): Router {
     ctx.set('Cross-Origin-Resource-Policy', 'cross-origin');
     ctx.body = { status: 'ok', version: parts.version, demo: parts.demo } satisfies HealthView;
   });
+  let described: ReturnType<typeof openApi> | null = null;
   router.get('/openapi.json', (ctx) => {
-    ctx.body = openApi(parts.version);
+    ctx.body = described ??= openApi(parts.version);
   });
   sessionRoutes(router, parts, signInThrottle());
   schoolRoutes(router, parts);

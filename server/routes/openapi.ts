@@ -32,7 +32,7 @@ const problemSchema = {
 };
 
 /** The API as an OpenAPI document, made from the contract's list of operations and its classes. */
-export function openApi(version: string): unknown {
+export function openApi(version: string): object {
   const paths: Record<string, Record<string, unknown>> = {};
   for (const { method, path, summary, body, file, query = [], open } of operations) {
     const names = [...path.matchAll(/:(\w+)/g)].map(([, name]) => name);

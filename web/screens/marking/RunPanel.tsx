@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import type { Judgement, Run } from '../../../core/marking';
-import { countedSteps, quantityOf, type Standard } from '../../../core/standard';
+import { countedSteps, isTimed, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
@@ -28,7 +28,7 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
     ({ limit, scope }) =>
       scope.per === 'manoeuvre' &&
       scope.run === run.run &&
-      manoeuvre.limits.some(({ id, of }) => id === limit && quantityOf(of)?.from.what === 'clock'),
+      manoeuvre.limits.some(({ id, of }) => id === limit && isTimed(of)),
   );
   const measure = standard.measures.find(({ id }) => id === measuring);
   const read = (id: string, value: number) => act({ do: 'measure', measure: id, value });
