@@ -22,24 +22,6 @@ export default ts.config(
     },
   },
   {
-    files: ['{core,contract,server,web}/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.{ts,tsx}', '**/testing/**'],
-    languageOptions: { parserOptions: { projectService: true } },
-    rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
-      '@typescript-eslint/switch-exhaustiveness-check': [
-        'error',
-        { considerDefaultExhaustiveForUnions: true },
-      ],
-      '@typescript-eslint/no-unsafe-assignment': 'error',
-      '@typescript-eslint/no-unsafe-member-access': 'error',
-      '@typescript-eslint/no-unsafe-call': 'error',
-      '@typescript-eslint/no-unsafe-return': 'error',
-      '@typescript-eslint/no-unsafe-argument': 'error',
-    },
-  },
-  {
     // Pure computation: neither the clock nor chance may be asked from inside.
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],

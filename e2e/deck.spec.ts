@@ -9,7 +9,6 @@ const padsOf = (page: Page) =>
 test('six likely pads stand first; what was just used stays in its place, and a stage changes them', async ({
   page,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await page.getByRole('button', { name: 'Drive', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Likely now' })).toHaveAttribute('aria-pressed', 'true');
@@ -35,7 +34,6 @@ test('six likely pads stand first; what was just used stays in its place, and a 
 test('stepping in is one touch, sets the gravest first for the next mark within ten seconds, and can be undone', async ({
   page,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await page.getByRole('button', { name: 'I stepped in: pedal' }).click();
   await expect(tape(page)).toContainText('I stepped in: pedal');
@@ -73,7 +71,6 @@ test('stepping in is one touch, sets the gravest first for the next mark within 
 test('undo takes back the last touch of whatever kind, says what it was, and a manoeuvre goes back to its stage', async ({
   page,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const stage = (name: string) => page.getByRole('button', { name, exact: true });
   await stage('Drive').click();
@@ -133,7 +130,6 @@ test('a check found wrong stays wrong, and stages are ticked only for what was d
 test('questions are asked with the tries that the standard allows, and the plan says what is missing', async ({
   page,
 }) => {
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const plan = page.getByRole('region', { name: 'Drive plan' });
   await expect(plan).toContainText('Explain question: 0 of 1');
@@ -186,7 +182,6 @@ test('questions are asked with the tries that the standard allows, and the plan 
 });
 
 test('light and hand are chosen on the Deck and kept; the cautions are there too', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const areas = page.getByRole('group', { name: 'Areas' });
   const pads = page.locator('[data-pad]').first();
@@ -219,7 +214,6 @@ test('a browser that does not store says so at once, and offers the marks as a f
       },
     });
   });
-  await enterDemo(page);
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await expect(page.getByRole('alert')).toContainText('This browser does not store.');
@@ -237,7 +231,6 @@ test('a browser that does not store says so at once, and offers the marks as a f
 test('a disk that fills up in mid-drive is said at once, and every mark still reaches the server', async ({
   page,
 }) => {
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await expect(kept(page)).toContainText('All kept here and on the server');
@@ -258,7 +251,6 @@ test('two devices on one drive see each other’s marks, and a regrade beside an
   page,
   school,
 }) => {
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const other = await school.newContext({ viewport: { width: 390, height: 844 } });
   const phone = await other.newPage();

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { startServer } from '../server/testing/process';
 import { expect, test } from './test';
-import { accessible, endDrive, enterDemo, kept, pad, startMock } from './steps';
+import { accessible, endDrive, kept, pad, signInToDemo, startByClicks } from './steps';
 
 /** The school on other devices than the one that its server runs on, and the copies that are kept of it. */
 
@@ -46,7 +46,7 @@ test.describe('at another address', () => {
     await expect(page.getByRole('note')).toContainText('could read your passphrase');
     await signIn(page);
     await expect(page.getByRole('note')).toContainText('can’t follow your position');
-    await startMock(page, { learner: 'Ines Tavarro', standard: 'Fault ceiling', road: false });
+    await startByClicks(page, { learner: 'Ines Tavarro', standard: 'Fault ceiling', road: false });
     await pad(page, 'Looking round before moving off', 'Driving fault').click();
     await expect(kept(page)).toContainText('on the server');
     await page.getByRole('button', { name: 'Light, hand, help' }).click();
@@ -104,7 +104,7 @@ test.describe('at another address', () => {
 });
 
 test('the school is backed up at a touch, and the backups stand with time and size', async ({ page }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/school?view=devices');
   await expect(page.getByRole('region', { name: 'Other devices' })).toContainText(
     'only works on this computer',

@@ -6,7 +6,6 @@ test('marks made while the server is dead are kept here, and reach it when it is
   context,
   school,
 }) => {
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await expect(kept(page)).toContainText('All kept here and on the server');
@@ -37,7 +36,6 @@ test('marks made while the server is dead are kept here, and reach it when it is
 });
 
 test('marks survive a reload before they were sent', async ({ page, context }) => {
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Wanjiru Kamande', standard: 'Fault ceiling' });
   await expect(kept(page)).toContainText('Server answers');
   await context.route('**/events**', (route) => route.abort());

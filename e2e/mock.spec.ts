@@ -1,11 +1,11 @@
 import { expect, test } from './test';
-import { endDrive, enterDemo, kept, openSetup, pad, startMock, tape } from './steps';
+import { endDrive, enterDemo, kept, openSetup, pad, startByClicks, startMock, tape } from './steps';
 
 test('a mock under Fault ceiling from set-up to its verdict, found again on every screen', async ({
   page,
 }) => {
   await enterDemo(page);
-  const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
+  const id = await startByClicks(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
 
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await page.getByRole('button', { name: 'Junctions' }).click();
@@ -54,7 +54,6 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
 });
 
 test('the nested limits of Graded faults decide a mock marked by letters alone', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Nils Askeby', standard: 'Graded faults' });
   for (let n = 0; n < 4; n += 1) {
     await page.keyboard.type('mirrors chang');
@@ -87,7 +86,6 @@ test('a check marked wrong in set-up is a mark on the Deck', async ({ page }) =>
 });
 
 test('a peg keeps the verdict provisional until it is sorted at the kerb', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Rosa Quilmar', standard: 'Fault ceiling' });
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Flag: something happened' }).click();
@@ -119,7 +117,6 @@ test('two tabs marking one mock both keep their marks, and each sees the otherâ€
   page,
   context,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Oskar Lindquave', standard: 'Fault ceiling' });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await expect(kept(page)).toContainText('on the server');
@@ -136,7 +133,6 @@ test('two tabs marking one mock both keep their marks, and each sees the otherâ€
 });
 
 test('marking rests behind a cover that says to watch the road', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Yuto Hasebe', standard: 'Fault ceiling' });
   await page.getByRole('button', { name: /Stop marking/ }).click();
   await expect(page.getByRole('dialog')).toContainText('Watch the road');
@@ -153,7 +149,6 @@ test('marking rests behind a cover that says to watch the road', async ({ page }
 test('the third minor on one skill asks whether it is a habit, and the guide proposes with its reason', async ({
   page,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   for (let n = 0; n < 3; n += 1) await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await page.getByRole('button', { name: 'Grade it' }).click();
@@ -181,7 +176,6 @@ test('the third minor on one skill asks whether it is a habit, and the guide pro
 test('the guide opens from any mark at the kerb and on the report, and the answers stay with the mark', async ({
   page,
 }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   for (let n = 0; n < 2; n += 1) await pad(page, 'Moving away under control', 'Driving fault').click();
   await endDrive(page);

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
 import { TEST_NOW, TEST_ZONE } from '../server/testing/now';
-import { accessible, endDrive, enterDemo, pad, pickLearner } from './steps';
+import { accessible, endDrive, enterDemo, pad, pickLearner, signInToDemo } from './steps';
 
 const near = (page: Page) =>
   page
@@ -69,7 +69,7 @@ test('a session that ends takes nothing off the screen: one signs in over it, an
   page,
   context,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
   await page.getByRole('button', { name: 'Put something in' }).click();
   const entry = page.getByRole('dialog', { name: 'Put into the diary' });

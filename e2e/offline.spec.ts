@@ -1,6 +1,6 @@
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from './test';
-import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
+import { endDrive, enterDemo, kept, pad, startByClicks, tape } from './steps';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -33,7 +33,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await expect(old).toBeVisible();
-  const id = await startMock(page, {
+  const id = await startByClicks(page, {
     learner: 'Dafydd Penhale',
     standard: 'Fault ceiling',
     route: 'Ostrey lanes',

@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { enterDemo, pad, startMock, tape } from './steps';
+import { pad, startMock, tape } from './steps';
 
 test('marks and pegs keep the place where they were made, when the device may tell it', async ({
   page,
@@ -7,7 +7,6 @@ test('marks and pegs keep the place where they were made, when the device may te
 }) => {
   await context.grantPermissions(['geolocation']);
   await context.setGeolocation({ latitude: 52.1, longitude: -2.05, accuracy: 8 });
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await page.getByRole('button', { name: 'Light, hand, help' }).click();
@@ -34,7 +33,6 @@ test('marks and pegs keep the place where they were made, when the device may te
 });
 
 test('a device that may not tell its place says so, and marks are kept all the same', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Nils Askeby', standard: 'Fault ceiling' });
   await page.getByRole('button', { name: 'Light, hand, help' }).click();
   await page.getByRole('button', { name: 'From this device’s receiver' }).click();

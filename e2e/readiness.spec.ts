@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { dayFrom, expect, test } from './test';
-import { accessible, enterDemo, pad, pickLearner, startMock } from './steps';
+import { accessible, enterDemo, pad, pickLearner, signInToDemo, startMock } from './steps';
 
 const readiness = (page: Page) => page.getByRole('region', { name: 'Readiness' });
 
@@ -84,7 +84,6 @@ test('the talk at the kerb: own view first, then the verdict, three things, a go
   school,
 }) => {
   test.setTimeout(120_000);
-  await enterDemo(page);
   const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Serious fault').click();
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
@@ -147,8 +146,8 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
   page,
 }) => {
   test.setTimeout(90_000);
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Diary', exact: true }).click();
+  await signInToDemo(page);
+  await page.goto('/diary');
   // A day without anything else.
   await page.goto(`/diary?view=day&day=2031-03-04&who=all`);
   await expect(page.getByText('Nothing on this day yet')).toBeVisible();
@@ -237,8 +236,8 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
 test('the school: its own advice is shown at the kerb, absurd settings cannot be kept, and trust is told with its figures', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'School', exact: true }).click();
+  await signInToDemo(page);
+  await page.goto('/school');
   await expect(page.getByText(/^What is foretold is better/)).toBeVisible();
   await expect(page.getByText('Dafydd Penhale').locator('..')).toContainText('sees it better than you');
   await expect(page.getByText('Priya Venkatesan').locator('..')).toContainText('sees it worse than you');

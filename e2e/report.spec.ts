@@ -1,11 +1,11 @@
 import { openPdf } from '../server/testing/pdf';
-import { enterDemo } from './steps';
+import { signInToDemo } from './steps';
 import { expect, test } from './test';
 
 const flat = (text: string) => text.replace(/\s+/g, ' ').trim();
 
 test('the report on screen and in print tell the same of the same mock', async ({ page }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   const { items } = (await (await page.request.get('/api/v1/tests?limit=50')).json()) as {
     items: { id: string; result: { outcome: string } }[];
   };

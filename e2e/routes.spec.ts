@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, enterDemo, openSetup, pickLearner, tape } from './steps';
+import { accessible, openSetup, pickLearner, signInToDemo, tape } from './steps';
 
 const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
 
@@ -15,8 +15,8 @@ async function clickMap(page: Page, across: number, down: number): Promise<void>
 test('a route is drawn by clicks, changed, undone, turned round, given a note, kept and saved as files', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Routes', exact: true }).click();
+  await signInToDemo(page);
+  await page.goto('/routes');
   await expect(page.getByRole('link', { name: 'Beacon Hill' })).toBeVisible();
   await accessible(page, 'routes');
   await page.getByRole('link', { name: 'Draw one' }).click();
@@ -81,7 +81,7 @@ test('a route is drawn by clicks, changed, undone, turned round, given a note, k
 test('a track of others is laid onto the roads; broken files are told in words and change nothing', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   const answer = await page.request.get('/api/v1/routes/market');
   const { route } = (await answer.json()) as { route: { line: { lat: number; lon: number }[] } };
   const points = route.line
@@ -117,7 +117,7 @@ test('routes are composed for a learner, explained, and told to be impossible wh
   page,
 }) => {
   test.setTimeout(120_000);
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/routes/compose');
   await pickLearner(page.getByRole('combobox', { name: 'Practise the weak skills of' }), 'Amara Okonwe');
   await page.getByLabel('Minutes', { exact: true }).fill('24');
@@ -151,7 +151,7 @@ test('routes are composed for a learner, explained, and told to be impossible wh
 test('a network is read from an extract here in the browser, broken ones are told with their line', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/routes/networks');
   await expect(page.getByText('Vale of Ostrey')).toBeVisible();
   const bring = async (name: string, text: string) => {
@@ -180,7 +180,7 @@ test('a rehearsal speaks each turn, notices that the route was left, and leads b
   page,
 }) => {
   test.setTimeout(120_000);
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/routes/bypass/rehearse');
   const said = page.getByRole('status', { name: 'Said' });
   await page.getByRole('button', { name: 'Start', exact: true }).click();
@@ -211,7 +211,7 @@ test('a rehearsal speaks each turn, notices that the route was left, and leads b
 test('hot spots: the list and the map choose each other, and a place opens to its marks', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/routes/hot-spots');
   const list = page.getByRole('list', { name: 'Places, the hottest first' });
   await expect(list.getByRole('listitem').first()).toContainText('hot');
@@ -242,7 +242,7 @@ for (const [size, viewport] of Object.entries({
     await page.setViewportSize(viewport);
     await context.grantPermissions(['geolocation']);
     const { route } = (await (async () => {
-      await enterDemo(page);
+      await signInToDemo(page);
       return (await page.request.get('/api/v1/routes/market')).json();
     })()) as {
       route: {
@@ -322,7 +322,7 @@ for (const [size, viewport] of Object.entries({
   });
 
 test('a standard of the other side of the road is told on the route and in set-up', async ({ page }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/routes/market?standard=fault-ceiling');
   await expect(page.getByRole('region', { name: 'Drive plan of Fault ceiling' })).toBeVisible();
   await expect(page.getByRole('alert')).toBeHidden();

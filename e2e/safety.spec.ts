@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, enterDemo, openSetup, pickLearner, startMock } from './steps';
+import { accessible, enterDemo, openSetup, pickLearner, signInToDemo, startMock } from './steps';
 
 async function learnerId(page: Page, name: string): Promise<string> {
   const answer = await page.request.get('/api/v1/learners?limit=100');
@@ -17,10 +17,10 @@ async function answersHeld(page: Page, learner: string): Promise<number> {
 test('a drill: asked and ticked, graded by key, undone, and what is remembered changes with it', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   const id = await learnerId(page, 'Sefa Taulalo');
   const before = await answersHeld(page, id);
-  await page.getByRole('link', { name: 'Questions', exact: true }).click();
+  await page.goto('/questions');
   await pickLearner(page.getByRole('combobox', { name: 'Learner' }), 'Sefa Taulalo');
   await accessible(page, 'drill');
   await page.getByRole('button', { name: 'I ask and tick' }).click();
@@ -48,7 +48,7 @@ test('the learner alone, on a phone: says it aloud, turns it, sees where it is i
   page,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto(`/questions?learner=${await learnerId(page, 'Rosa Quilmar')}`);
   await page.getByLabel('Car of the test').click();
   await page.getByRole('option', { name: 'Blue hatchback, manual' }).click();
@@ -65,7 +65,7 @@ test('the learner alone, on a phone: says it aloud, turns it, sees where it is i
 });
 
 test('a draw as in a test: a second try is allowed, and both wrong count once', async ({ page }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto(`/questions/draw?learner=${await learnerId(page, 'Hamza Belkadi')}`);
   // The saloon has neither rear wash and wipe nor a dipstick: 13 questions by 6.
   await expect(page.getByText(/: 78 sets for this car/)).toBeVisible();
@@ -90,7 +90,7 @@ test('a draw as in a test: a second try is allowed, and both wrong count once', 
 test('the bank: switched off, changed and back, added to, saved, and brought with its broken rows told', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/questions/bank');
   await accessible(page, 'bank');
   await page.getByLabel('Ask: Telephone').click();
@@ -135,8 +135,8 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
 test('a car is gone over: absurd readings are refused at their tyre, and the verdict reaches Today and Set-up', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Vehicles' }).click();
+  await signInToDemo(page);
+  await page.goto('/vehicles');
   const name = 'Green estate';
   await page.getByLabel('Another vehicle: make and gearbox').fill(name);
   await page.getByLabel('Number plate').fill('OST 401');
@@ -176,7 +176,7 @@ test('a card is copied from another car, walked through on a phone, and pictured
   page,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await enterDemo(page);
+  await signInToDemo(page);
   const name = 'Red hatchback';
   const made = await page.request.post('/api/v1/vehicles', {
     data: { id: crypto.randomUUID(), name, plate: 'OST 555' },
@@ -223,7 +223,6 @@ test('a card is copied from another car, walked through on a phone, and pictured
 });
 
 test('the Deck asks for what the car of the mock has', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Oskar Lindquave', standard: 'Fault ceiling' });
   const plan = page.getByRole('region', { name: 'Drive plan' });
   await plan.getByRole('button', { name: 'Question' }).click();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { endDrive, enterDemo, openSetup, pad, startMock, tape } from './steps';
+import { endDrive, enterDemo, openSetup, pad, startByClicks, startMock, tape } from './steps';
 
 /** One run from set-up to the right verdict for each school that no other file drives. */
 
@@ -39,7 +39,7 @@ test('Points from a hundred: the fixed course to its end, with exactly twenty po
   page,
 }) => {
   await enterDemo(page);
-  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Points from a hundred', road: false });
+  await startByClicks(page, { learner: 'Yuto Hasebe', standard: 'Points from a hundred', road: false });
   const course = page.getByRole('region', { name: 'The course' });
   const order = [
     'Reverse out, then left',
@@ -85,7 +85,6 @@ test('Points from a hundred: the fixed course to its end, with exactly twenty po
 });
 
 test('Strikes: the third missed look ends the test, wherever it was missed', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Yuto Hasebe', standard: 'Strikes' });
   await page.getByRole('button', { name: 'Looks that are owed', exact: true }).click();
   await pad(page, 'Moving off', 'Error').click();
@@ -102,7 +101,6 @@ test('Strikes: the third missed look ends the test, wherever it was missed', asy
 });
 
 test('Road check list: thirty errors pass, and one more does not', async ({ page }) => {
-  await enterDemo(page);
   await startMock(page, { learner: 'Yuto Hasebe', standard: 'Road check list' });
   await page.getByRole('button', { name: 'Pulling away', exact: true }).click();
   for (let n = 0; n < 30; n += 1) await pad(page, 'Rough start', 'Error').click();
@@ -118,8 +116,7 @@ test('Road check list: thirty errors pass, and one more does not', async ({ page
 });
 
 test('Reversing exercise: two shunts pass, the third is past the limit', async ({ page }) => {
-  await enterDemo(page);
-  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Reversing exercise', road: false });
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Reversing exercise' });
   await page.getByRole('region', { name: 'The course' }).getByRole('button', { name: 'Start it' }).click();
   const panel = page.getByRole('region', { name: 'Manoeuvre: Reversing exercise' });
   for (let n = 0; n < 2; n += 1) {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, endDrive, enterDemo, openSetup, pad, pickLearner, startMock } from './steps';
+import { accessible, endDrive, enterDemo, openSetup, pad, pickLearner, startByClicks } from './steps';
 
 const sizes = { tablet: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
 
@@ -114,7 +114,7 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('button', { name: 'Start the mock with Tomas Wielgosz' })).toBeEnabled();
     await sound(page, 'set-up');
     await page.goBack();
-    await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+    await startByClicks(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
     await pad(page, 'Looking round before moving off', 'Serious fault').click();
     await sound(page, 'deck');
     const small = await page.locator('main button:visible').evaluateAll((buttons) =>

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { enterDemo } from './steps';
+import { enterDemo, signInToDemo } from './steps';
 
 async function openStandard(page: Page, title: string): Promise<void> {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Standards' }).click();
+  await signInToDemo(page);
+  await page.goto('/standards');
   await page.getByRole('link', { name: title, exact: true }).click();
   await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible();
 }
@@ -75,8 +75,9 @@ test('things are put in order by keyboard and by pointer; undo takes a step back
   await openStandard(page, 'Strikes');
   await page.getByRole('link', { name: 'Change', exact: true }).click();
   await part(page, 'Severities');
-  const titles = () =>
-    page.getByRole('region', { name: 'Severities' }).locator('button[aria-expanded]').allInnerTexts();
+  const rows = page.getByRole('region', { name: 'Severities' }).locator('button[aria-expanded]');
+  await expect(rows.first()).toBeVisible();
+  const titles = () => rows.allInnerTexts();
   const before = (await titles()).map((text) => text.split('\n')[0]);
   const reversed = [before[1], before[0], ...before.slice(2)];
   const handle = page.getByRole('button', { name: `Move ${before[0]}`, exact: true });

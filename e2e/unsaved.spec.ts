@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, enterDemo } from './steps';
+import { accessible, signInToDemo } from './steps';
 
 const asked = (page: Page) => page.getByRole('dialog', { name: 'Leave without saving?' });
 const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
@@ -8,8 +8,8 @@ const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
 test('a route that is drawn outlives a reload; leaving it asks first, and then gives it up', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Routes', exact: true }).click();
+  await signInToDemo(page);
+  await page.goto('/routes');
   await page.getByRole('link', { name: 'Draw one' }).click();
   await expect(map(page)).toBeVisible();
   const box = await map(page).boundingBox();
@@ -46,7 +46,7 @@ test('a route that is drawn outlives a reload; leaving it asks first, and then g
 test('a dialog with changes asks before Escape, a click outside or its button closes it', async ({
   page,
 }) => {
-  await enterDemo(page);
+  await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
   await page.getByRole('button', { name: 'Put something in' }).click();
   const dialog = page.getByRole('dialog', { name: 'Put into the diary' });
@@ -68,8 +68,8 @@ test('a dialog with changes asks before Escape, a click outside or its button cl
 test('a vehicle check outlives a reload, reads numbers as people type them, and doubts what cannot be', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await page.getByRole('link', { name: 'Vehicles' }).click();
+  await signInToDemo(page);
+  await page.goto('/vehicles');
   await page.getByRole('link', { name: 'White saloon, automatic' }).click();
   await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
   await page.getByRole('link', { name: 'Go over it' }).click();

@@ -1,9 +1,8 @@
 import { expect, test } from './test';
-import { endDrive, enterDemo, pad, startMock, tape } from './steps';
+import { endDrive, pad, startMock, tape } from './steps';
 
 test('a timed yard: its clock, its readings, and the limit that ends it', async ({ page }) => {
-  await enterDemo(page);
-  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Timed yard', road: false });
+  await startMock(page, { learner: 'Yuto Hasebe', standard: 'Timed yard' });
   // Nothing of the road: no stages of it, no ribbon, no drive plan.
   await expect(page.getByRole('navigation', { name: 'Stages' }).getByRole('button')).toHaveText([
     'Manoeuvre',
@@ -53,8 +52,7 @@ test('a timed yard: its clock, its readings, and the limit that ends it', async 
 test('attempts and movements are counted by side, and the next manoeuvre due offers itself', async ({
   page,
 }) => {
-  await enterDemo(page);
-  await startMock(page, { learner: 'Hamza Belkadi', standard: 'Attempts and movements yard', road: false });
+  await startMock(page, { learner: 'Hamza Belkadi', standard: 'Attempts and movements yard' });
   const begin = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
     await page.getByRole('button', { name }).click();

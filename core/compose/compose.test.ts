@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import { countyTraffic, gridPlace, networkOf, osmXml } from '../testing';
+import { countyTraffic, gridPlace, networkOf, often, osmXml } from '../testing';
 import {
   createSearch,
   createSnap,
@@ -74,13 +74,13 @@ describe('composing', () => {
   });
 
   it('gives the same for the same seed, and another for another', async () => {
-    const arcs = async (seed: number) => (await found({ seed }))[0]?.arcs;
+    const arcs = async (seed: number) => (await found({ seed, steps: 600, proposals: 1 }))[0]?.arcs;
     expect(await arcs(3)).toEqual(await arcs(3));
-    expect((await found())[0]?.arcs).not.toEqual(await arcs(3));
+    expect(await arcs(4)).not.toEqual(await arcs(3));
   });
 
   it('beats the best of five hundred random loops clearly', async () => {
-    for (const seed of [1, 2]) {
+    for (const seed of [1, 2].slice(0, often(1, 2))) {
       const [best] = await found({ seed });
       expect(best?.score.total ?? 0).toBeGreaterThan((await randomLoops(drawing, wish({ seed }), 500)) + 4);
     }

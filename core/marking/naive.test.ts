@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Verdict } from '../standard';
-import { anyLog, anyStandard, firstTest, naiveVerdict } from '../testing';
+import { anyLog, anyStandard, firstTest, naiveVerdict, often } from '../testing';
 import { judge } from './judge';
 
 const key = ({ limit, scope }: { readonly limit: string; readonly scope: object }) =>
@@ -14,7 +14,7 @@ const sorted = ({ breaches, headroom, ...rest }: Verdict) => ({
 });
 
 describe('the evaluator and a naive second one', () => {
-  it('agree on every part of the verdict, over thousands of random standards and logs', () => {
+  it('agree on every part of the verdict, over many random standards and logs', () => {
     const seen = { pass: 0, fail: 0, ended: 0, incomplete: 0 };
     fc.assert(
       fc.property(
@@ -29,9 +29,9 @@ describe('the evaluator and a naive second one', () => {
           expect(sorted(judge(standard, events, { ...firstTest, retest }).verdict)).toEqual(sorted(naive));
         },
       ),
-      { numRuns: 3_000 },
+      { numRuns: often(800, 3_000) },
     );
     // A comparison that only ever saw one outcome would prove little.
-    for (const times of Object.values(seen)) expect(times).toBeGreaterThan(20);
+    for (const times of Object.values(seen)) expect(times).toBeGreaterThan(10);
   });
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import gammaCdf from '@stdlib/stats-base-dists-gamma-cdf';
 import negativeBinomialCdf from '@stdlib/stats-base-dists-negative-binomial-cdf';
 import { randomFrom } from '../random';
-import { mockOf, standardWith } from '../testing';
+import { mockOf, often, standardWith } from '../testing';
 import { fastLimits } from './cells';
 import { drawBeta, drawGamma, drawPoisson } from './draw';
 import { posteriorOf, schoolRates, weightAt, type Posterior } from './posterior';
@@ -158,7 +158,7 @@ describe('the interval', () => {
     const settings = { ...usualSettings, daySpread: 100, outer: 160, inner: 12 };
     const prior = posteriorOf(standard, [], NONE, settings, DAY);
     const random = randomFrom(20_261_125);
-    const learners = 320;
+    const learners = often(160, 320);
     let held = 0;
     for (let n = 0; n < learners; n += 1) {
       // Known rates, drawn from what the school is like; then four mocks.

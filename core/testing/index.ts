@@ -4,3 +4,4 @@ export { countyNetwork, countyTraffic, networkOf, osmXml, pieces } from './count
 export { naiveVerdict } from './naive';
 export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';
 export { mockOf } from './mock';
+export { often } from './often';

@@ -27,7 +27,7 @@ const asked = {
   want: ['traffic-lights'],
   seed: 2,
   proposals: 1,
-  steps: 1_500,
+  steps: 500,
 };
 
 /** The place of a network that lies farthest north-east, or by −1 farthest south-west. */
