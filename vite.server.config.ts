@@ -19,6 +19,8 @@ export default defineConfig({
       input: {
         main: 'server/cli/main.ts',
         worker: 'server/work/worker.ts',
+        // For the end-to-end tests only.
+        hall: 'server/testing/hall.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'part-[name].js' },
     },

@@ -1,6 +1,9 @@
 import { expect, test } from './test';
 import { endDrive, enterDemo, kept, pad, startMock, tape } from './steps';
 
+// The server is killed here.
+test.use({ ownServer: true });
+
 test('marks made while the server is dead are kept here, and reach it when it is back', async ({
   page,
   context,

@@ -2,7 +2,7 @@ import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from './test';
 import { endDrive, enterDemo, kept, pad, startByClicks, tape } from './steps';
 
-test.use({ serviceWorkers: 'allow' });
+test.use({ ownServer: true, serviceWorkers: 'allow' });
 
 test('a whole mock without the server, from set-up to verdict, over two reloads; then both sides are equal', async ({
   page,

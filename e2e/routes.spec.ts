@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, openSetup, pickLearner, signInToDemo, tape } from './steps';
+import { accessible, enterDemo, openSetup, pickLearner, signInToDemo, tape } from './steps';
 
 const map = (page: Page) => page.getByRole('application', { name: /^Map/ });
 
@@ -242,7 +242,7 @@ for (const [size, viewport] of Object.entries({
     await page.setViewportSize(viewport);
     await context.grantPermissions(['geolocation']);
     const { route } = (await (async () => {
-      await signInToDemo(page);
+      await enterDemo(page);
       return (await page.request.get('/api/v1/routes/market')).json();
     })()) as {
       route: {

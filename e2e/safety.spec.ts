@@ -236,7 +236,7 @@ test('the Deck asks for what the car of the mock has', async ({ page }) => {
 });
 
 test.describe('without the server', () => {
-  test.use({ serviceWorkers: 'allow' });
+  test.use({ ownServer: true, serviceWorkers: 'allow' });
 
   test('a drill goes on, survives a reload, and reaches the server when it is back', async ({
     page,

@@ -1,7 +1,6 @@
-import { createServer } from 'node:net';
 import { expect, test as base, type Browser, type BrowserContext } from '@playwright/test';
 import { shiftClock, TEST_NOW, TEST_ZONE } from '../server/testing/now';
-import { startServer, type ServerProcess } from '../server/testing/process';
+import { startHall, startServer, type Hall, type ServerProcess } from '../server/testing/process';
 
 /** A demo school of a test's own, whose server it may kill and start again at the same address. */
 export interface School {
@@ -17,26 +16,48 @@ type ContextOptions = Pick<
   'viewport' | 'colorScheme' | 'serviceWorkers' | 'permissions' | 'geolocation'
 >;
 
+interface Mine {
+  /** How far the clock of this test is ahead, also after a reload and a restart. */
+  readonly ahead: number;
+  /** A server process of the test's own, which it can kill. */
+  readonly ownServer: boolean;
+  readonly school: School;
+}
+
 /** Every test has its own school, and begins at the same instant. Nothing of one test reaches another. */
-export const test = base.extend<{ ahead: number; school: School }>({
-  // How far the clock of this test is ahead, also after a reload and a restart.
-  // eslint-disable-next-line no-empty-pattern -- a fixture's first parameter is read for its names
+export const test = base.extend<Mine, { readonly hall: Hall }>({
+  hall: [
+    // eslint-disable-next-line no-empty-pattern -- a fixture's first parameter is read for its names
+    async ({}, use) => {
+      const hall = startHall();
+      await use(hall);
+      hall.end();
+    },
+    { scope: 'worker' },
+  ],
+  // eslint-disable-next-line no-empty-pattern -- see above
   ahead: async ({}, use) => use(Date.parse(TEST_NOW) - Date.now()),
-  school: async ({ browser, ahead }, use, info) => {
+  ownServer: [false, { option: true }],
+  school: async ({ browser, ahead, ownServer, hall }, use, info) => {
     const database = info.outputPath('school.db');
-    const port = await freePort();
     const now = () => new Date(Date.now() + ahead);
-    const begin = () => startServer('demo', database, ['--port', String(port)], now());
-    let server: ServerProcess = await begin();
+    const begin = async (port: number) => startServer('demo', database, ['--port', String(port)], now());
+    let own: ServerProcess | null = ownServer ? await begin(0) : null;
+    const address = own?.address ?? (await hall.open(database, now()));
+    const mine = () => {
+      if (own === null) throw new Error('a test that kills the server wants one of its own: ownServer');
+      return own;
+    };
     await use({
-      address: server.address,
-      kill: () => server.kill(),
+      address,
+      kill: () => mine().kill(),
       start: async () => {
-        server = await begin();
+        mine();
+        own = await begin(Number(new URL(address).port));
       },
       newContext: async (options = {}) => {
         const context = await browser.newContext({
-          baseURL: server.address,
+          baseURL: address,
           serviceWorkers: 'block',
           timezoneId: TEST_ZONE,
           ...options,
@@ -45,7 +66,7 @@ export const test = base.extend<{ ahead: number; school: School }>({
         return context;
       },
     });
-    await server.kill();
+    await (own ? own.kill() : hall.close());
   },
   baseURL: async ({ school }, use) => use(school.address),
   context: async ({ context, ahead }, use) => {
@@ -59,12 +80,3 @@ export { expect };
 /** The day on which tests begin, and days from it: `2026-11-18`. */
 export const dayFrom = (days: number): string =>
   new Date(Date.parse(TEST_NOW) + days * 86_400_000).toISOString().slice(0, 10);
-
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-}

@@ -191,7 +191,8 @@ async function listen(
 ): Promise<Server | SecureServer> {
   for (let port = options.port; ; port += 1) {
     const server = certificate ? createSecureServer(certificate, handle) : createServer(handle);
-    server.keepAliveTimeout = 5_000;
+    // Longer than a server in front keeps a connection (60 s, common practice), so that none is cut as it is used again.
+    server.keepAliveTimeout = 75_000;
     try {
       return await listening(server, options.host, port);
     } catch (error) {

@@ -1,10 +1,12 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { fork, spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import type { HallAnswer, HallAsked } from './hall';
 import { copySchool } from './school';
 
-const MAIN = join(import.meta.dirname, '..', '..', 'dist', 'server', 'main.js');
+const BUILT = join(import.meta.dirname, '..', '..', 'dist', 'server');
+const MAIN = join(BUILT, 'main.js');
 
 export interface ServerProcess {
   readonly address: string;
@@ -59,4 +61,37 @@ function answering(child: ChildProcess, printed: () => string): Promise<void> {
     });
     child.on('exit', () => reject(new Error(`the server ended: ${printed()}`)));
   });
+}
+
+/** The built server for one demo school after the other, in one process: see hall.ts. */
+export interface Hall {
+  /** Serves a copy of the tests' school, and no longer the one before. */
+  readonly open: (database: string, now: Date) => Promise<string>;
+  readonly close: () => Promise<void>;
+  readonly end: () => void;
+}
+
+export function startHall(): Hall {
+  const child = fork(join(BUILT, 'hall.js'), { stdio: 'inherit' });
+  const ask = (asked: HallAsked) =>
+    new Promise<string>((resolve, reject) => {
+      const ended = () => reject(new Error('the hall ended'));
+      child.once('exit', ended);
+      child.once('message', (told: HallAnswer) => {
+        child.off('exit', ended);
+        if ('problem' in told) reject(new Error(told.problem));
+        else resolve(told.address ?? '');
+      });
+      child.send(asked);
+    });
+  return {
+    open: (database, now) => {
+      copySchool(database);
+      return ask({ kind: 'open', database, port: 0, now: now.toISOString() });
+    },
+    close: async () => {
+      await ask({ kind: 'close' });
+    },
+    end: () => child.kill('SIGKILL'),
+  };
 }
