@@ -34,10 +34,10 @@ export default defineConfig({
             // What the day needs, as the server last told it. Logs have a store of their own.
             urlPattern: ({ url, request }) =>
               request.method === 'GET' &&
-              /^\/api\/v1\/(health|session|school|learners|lessons|vehicles|standards|questions|routes|networks|places|tests)(\/|$)/.test(
+              /^\/api\/v1\/(health|session|school|learners|lessons|vehicles|standards|questions|routes|networks|hot-spots|mocks)(\/|$)/.test(
                 url.pathname,
               ) &&
-              !/\/(events|log|drives)$/.test(url.pathname),
+              !/\/(events|log)$|\/standards\/.+\/mocks$/.test(url.pathname),
             handler: 'NetworkFirst',
             options: {
               cacheName: 'day',

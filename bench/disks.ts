@@ -47,11 +47,11 @@ async function onDisk(what: string, mount: Mount, attack: (disk: string) => Prom
 
 /** A drive that is marked in batches of two hundred, and which of the marks were acknowledged. */
 async function markedDrive(server: ServerProcess) {
-  const { client, test } = await demoMock(server);
+  const { client, mock } = await demoMock(server);
   const acknowledged = new Set<string>();
   let seq = 0;
   const post = async (events: readonly { readonly id: string }[]) => {
-    const { status, body } = await client.post(`/tests/${test}/events`, { events });
+    const { status, body } = await client.post(`/mocks/${mock}/events`, { events });
     if (status === 200) for (const { id } of events) acknowledged.add(id);
     return { status, detail: (body as { detail?: string }).detail ?? '', events };
   };
@@ -65,7 +65,7 @@ async function markedDrive(server: ServerProcess) {
       const later = await startServer('demo', file);
       try {
         const { client: reader } = await demoMock(later);
-        const { events } = (await reader.get(`/tests/${test}/events`)).body as { events: { id: string }[] };
+        const { events } = (await reader.get(`/mocks/${mock}/events`)).body as { events: { id: string }[] };
         const there = new Set(events.map(({ id }) => id));
         return [...acknowledged].filter((id) => !there.has(id)).length;
       } finally {

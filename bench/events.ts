@@ -9,13 +9,13 @@ export async function eventPath(): Promise<Figure[]> {
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('bench.db'));
   try {
-    const { client, test } = await demoMock(server);
+    const { client, mock } = await demoMock(server);
     const times: number[] = [];
     let seq = 0;
     for (let n = 0; n < BATCHES; n += 1) {
       const events = Array.from({ length: 50 }, () => faultEvent((seq += 1)));
       const began = performance.now();
-      const answer = await client.post(`/tests/${test}/events`, { events });
+      const answer = await client.post(`/mocks/${mock}/events`, { events });
       times.push(performance.now() - began);
       if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
     }
@@ -31,7 +31,7 @@ export async function eventPath(): Promise<Figure[]> {
     ];
 
     async function crowded() {
-      const { client: many, test: shared } = await demoMock(server);
+      const { client: many, mock: shared } = await demoMock(server);
       const sent: string[] = [];
       const took: number[] = [];
       await Promise.all(
@@ -39,13 +39,13 @@ export async function eventPath(): Promise<Figure[]> {
           for (let n = 0; n < 10; n += 1) {
             const events = Array.from({ length: 5 }, (__, at) => faultEvent(n * 5 + at, `device-${device}`));
             const began = performance.now();
-            const answer = await many.post(`/tests/${shared}/events`, { events });
+            const answer = await many.post(`/mocks/${shared}/events`, { events });
             took.push(performance.now() - began);
             if (answer.status === 200) sent.push(...events.map(({ id }) => id));
           }
         }),
       );
-      const held = (await many.get(`/tests/${shared}/events`)).body as { events: { id: string }[] };
+      const held = (await many.get(`/mocks/${shared}/events`)).body as { events: { id: string }[] };
       const ids = new Set(held.events.map(({ id }) => id));
       const missing = sent.filter((id) => !ids.has(id)).length;
       return { times: took, lost: missing + (DEVICES * 50 - sent.length) };

@@ -29,39 +29,39 @@ export async function heavy(): Promise<void> {
   const learner = await fill(file);
   const server = await startServer('demo', file);
   try {
-    const { client, test } = await longMock(server);
+    const { client, mock } = await longMock(server);
     const route = 'heavy-1';
     const figures: Figure[] = [];
     for (const path of [
-      `/tests?limit=50`,
-      `/tests/${test}`,
-      `/tests/${test}/events`,
-      `/tests/${test}/verdict`,
-      `/tests/${test}/marks.csv`,
-      `/tests/${test}/marks.json`,
-      `/tests/${test}/report.pdf`,
-      `/tests/${test}/log`,
+      `/mocks?limit=50`,
+      `/mocks/${mock}`,
+      `/mocks/${mock}/events`,
+      `/mocks/${mock}/verdict`,
+      `/mocks/${mock}/marks.csv`,
+      `/mocks/${mock}/marks.json`,
+      `/mocks/${mock}/report.pdf`,
+      `/mocks/${mock}/log`,
       `/learners?sort=test`,
       `/learners/${learner}`,
-      `/tests?learner=${learner}`,
+      `/mocks?learner=${learner}`,
       `/learners/${learner}/evidence`,
       `/learners/${learner}/habits`,
       `/learners/${learner}/drill`,
       '/readiness',
       '/trust',
-      '/places',
-      '/places?gravity=1',
+      '/hot-spots',
+      '/hot-spots?gravity=1',
       '/routes',
       `/routes/${route}`,
       '/standards',
       '/school/unreadable',
     ])
-      figures.push(await timed(client, path, test));
+      figures.push(await timed(client, path, mock));
     figures.push(
       ...(await heavyPages(server.address, [
-        [`/tests/${test}`, /Everything in order/],
-        [`/tests/${test}/kerb`, /Goals for the next lesson/],
-        [`/tests/${test}/deck`, /Driving faults/],
+        [`/mocks/${mock}`, /Everything in order/],
+        [`/mocks/${mock}/debrief`, /Goals for the next lesson/],
+        [`/mocks/${mock}/marking`, /Driving faults/],
         [`/learners/${learner}`, /Mocks/],
         ['/mocks', /Tomas Wielgosz/],
         ['/routes', /Heavy 60/],
@@ -77,16 +77,16 @@ export async function heavy(): Promise<void> {
 /** A finished mock with ten thousand marks at positions along its route. */
 export async function longMock(
   server: ServerProcess,
-): Promise<{ readonly client: Client; readonly test: string }> {
+): Promise<{ readonly client: Client; readonly mock: string }> {
   const first = new Client(server.address);
   await first.post('/session/demo');
   const [route] = ((await first.get('/routes')).body as Page<RouteSummary>).items;
   if (!route) throw new Error('the demo has no route');
   const { line } = ((await first.get(`/routes/${route.id}`)).body as RouteView).route;
-  const { client, test } = await demoMock(server, 'fault-ceiling', route.id);
+  const { client, mock } = await demoMock(server, 'fault-ceiling', route.id);
   const at = (n: number) => new Date(Date.UTC(2026, 8, 14, 8) + n * 250).toISOString();
   const post = async (events: readonly object[]) => {
-    const { status } = await client.post(`/tests/${test}/events`, { events });
+    const { status } = await client.post(`/mocks/${mock}/events`, { events });
     if (status !== 200) throw new Error(`marks were answered with ${status}`);
   };
   for (let seq = 1; seq <= MARKS; seq += 500)
@@ -103,15 +103,15 @@ export async function longMock(
     // Who has rated it has seen its verdict, and is not asked first.
     { kind: 'rating', area: 'control', value: 5, by: 'instructor', ...stamped(MARKS + 2) },
   ]);
-  return { client, test };
+  return { client, mock };
 }
 
-async function timed(client: Client, path: string, test: string): Promise<Figure> {
+async function timed(client: Client, path: string, mock: string): Promise<Figure> {
   const took: number[] = [];
   let bytes = 0;
   for (let n = 0; n < RUNS; n += 1) {
     // Whatever was worked out before is old.
-    await client.post(`/tests/${test}/events`, {
+    await client.post(`/mocks/${mock}/events`, {
       events: [
         {
           kind: 'note',
@@ -144,7 +144,7 @@ export async function fill(file: string): Promise<string> {
       .select('id')
       .where('name', '=', 'Tomas Wielgosz')
       .executeTakeFirstOrThrow();
-    const own = await db.selectFrom('tests').selectAll().where('learner', '=', learner).execute();
+    const own = await db.selectFrom('mocks').selectAll().where('learner', '=', learner).execute();
     const events = await db.selectFrom('events').selectAll().execute();
     await db.transaction().execute(async (all) => {
       for (let n = 0; n < MOCKS; n += 1) {
@@ -153,13 +153,13 @@ export async function fill(file: string): Promise<string> {
         const id = randomUUID();
         const startedAt = new Date(Date.parse(from.started_at) - (n + 1) * 3_600_000).toISOString();
         await all
-          .insertInto('tests')
+          .insertInto('mocks')
           .values({ ...from, id, started_at: startedAt })
           .execute();
-        for (const { position: _, ...event } of events.filter(({ test }) => test === from.id))
+        for (const { position: _, ...event } of events.filter(({ mock }) => mock === from.id))
           await all
             .insertInto('events')
-            .values({ ...event, test: id })
+            .values({ ...event, mock: id })
             .execute();
       }
       const model = await all.selectFrom('routes').selectAll().executeTakeFirstOrThrow();

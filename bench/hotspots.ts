@@ -13,21 +13,21 @@ export async function hotSpots(): Promise<Figure[]> {
   await multiply(file, DRIVES);
   const server = await startServer('demo', file);
   try {
-    const { client, test } = await demoMock(server);
+    const { client, mock } = await demoMock(server);
     const [anew, again]: [number[], number[]] = [[], []];
     for (let n = 0; n < RUNS; n += 1) {
       // A new event makes the answer old.
-      await client.post(`/tests/${test}/events`, {
+      await client.post(`/mocks/${mock}/events`, {
         events: [
           { kind: 'note', id: `n${n}`, device: 'd1', seq: n + 1, at: '2026-09-14T08:00:00.000Z', text: 'x' },
         ],
       });
       let began = performance.now();
-      const { body } = await client.get('/places');
+      const { body } = await client.get('/hot-spots');
       anew.push(performance.now() - began);
       if ((body as { drives: number }).drives < DRIVES) throw new Error('too few drives');
       began = performance.now();
-      await client.get('/places?gravity=2&skill=approach-speed');
+      await client.get('/hot-spots?gravity=2&skill=approach-speed');
       again.push(performance.now() - began);
     }
     return [

@@ -127,7 +127,7 @@ function countsOf(file: string): Record<string, number> {
   const apart = sqlite.prepare(`select 1 from sqlite_master where name = 'fixes'`).get() !== undefined;
   const counts = {
     learners: count('learners'),
-    tests: count('tests'),
+    tests: count('mocks'),
     events: count(`events where json_extract(body, '$.kind') <> 'fix'`),
     fixes: apart ? count('fixes') : count(`events where json_extract(body, '$.kind') = 'fix'`),
   };

@@ -4,25 +4,25 @@ import { openDatabase } from '../server/store';
 export async function multiply(file: string, drives: number): Promise<number> {
   const db = await openDatabase(file);
   try {
-    const tests = await db.selectFrom('tests').selectAll().where('started_at', '<>', '').execute();
+    const mocks = await db.selectFrom('mocks').selectAll().where('started_at', '<>', '').execute();
     const events = await db
       .selectFrom('events')
-      .select(['test', 'id', 'device', 'seq', 'at', 'body'])
+      .select(['mock', 'id', 'device', 'seq', 'at', 'body'])
       .execute();
-    const logs = new Map(tests.map(({ id }) => [id, events.filter(({ test }) => test === id)]));
-    let held = tests.length;
+    const logs = new Map(mocks.map(({ id }) => [id, events.filter(({ mock }) => mock === id)]));
+    let held = mocks.length;
     for (let copy = 0; held < drives; copy += 1)
       await db.transaction().execute(async (transaction) => {
-        for (const test of tests.slice(0, drives - held)) {
-          const id = `${copy}-${test.id}`;
+        for (const mock of mocks.slice(0, drives - held)) {
+          const id = `${copy}-${mock.id}`;
           await transaction
-            .insertInto('tests')
-            .values({ ...test, id })
+            .insertInto('mocks')
+            .values({ ...mock, id })
             .execute();
-          for (const event of logs.get(test.id) ?? [])
+          for (const event of logs.get(mock.id) ?? [])
             await transaction
               .insertInto('events')
-              .values({ ...event, test: id })
+              .values({ ...event, mock: id })
               .execute();
           held += 1;
         }

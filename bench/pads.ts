@@ -9,7 +9,7 @@ import {
   type DriveMark,
 } from '../core/marking';
 import type { Standard } from '../core/standard';
-import { eventsByTest, listTests, openDatabase, standardOf } from '../server/store';
+import { eventsByMock, listMocks, openDatabase, standardOf } from '../server/store';
 import { scratchFolder, startServer } from '../server/testing';
 
 const PADS = 6;
@@ -87,17 +87,17 @@ async function demoDrives(): Promise<DemoDrive[]> {
   await (await startServer('demo', file)).kill();
   const db = await openDatabase(file);
   try {
-    const tests = await listTests(db, { limit: 1_000, after: null, learner: null, from: null });
-    const logs = await eventsByTest(
+    const mocks = await listMocks(db, { limit: 1_000, after: null, learner: null, from: null });
+    const logs = await eventsByMock(
       db,
-      tests.map(({ id }) => id),
+      mocks.map(({ id }) => id),
     );
     const drives: DemoDrive[] = [];
-    for (const test of tests.toReversed()) {
-      const standard = await standardOf(db, test.standard);
-      const events = logs.get(test.id) ?? [];
+    for (const mock of mocks.toReversed()) {
+      const standard = await standardOf(db, mock.standard);
+      const events = logs.get(mock.id) ?? [];
       if (standard)
-        drives.push({ learner: test.learner.id, standard, events, drive: driveOf(standard, events) });
+        drives.push({ learner: mock.learner.id, standard, events, drive: driveOf(standard, events) });
     }
     return drives;
   } finally {

@@ -20,13 +20,13 @@ export async function painting(): Promise<Figure[]> {
   try {
     const figures: Figure[] = [];
     for (const rate of [1, 4] as const) {
-      const { client, test } = await demoMock(server);
-      await client.post(`/tests/${test}/events`, { events: longLog() });
+      const { client, mock } = await demoMock(server);
+      await client.post(`/mocks/${mock}/events`, { events: longLog() });
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
       await page.goto(server.address);
       await page.getByRole('button', { name: 'Look round the demo school' }).click();
       await page.getByRole('region', { name: 'Before today' }).waitFor();
-      await page.goto(`${server.address}/tests/${test}/deck`);
+      await page.goto(`${server.address}/mocks/${mock}/marking`);
       await page.locator('[data-pad]').first().waitFor();
       const session = await page.context().newCDPSession(page);
       await session.send('Emulation.setCPUThrottlingRate', { rate });

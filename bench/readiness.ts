@@ -24,7 +24,7 @@ function simulating(): Figure[] {
   const times = (hours: number) =>
     Array.from({ length: RUNS }, (_, seed) => {
       const began = performance.now();
-      const { tests } = forecast({
+      const { tests: mocks } = forecast({
         standard,
         posterior,
         settings: usualSettings,
@@ -32,7 +32,7 @@ function simulating(): Figure[] {
         hours,
         seed,
       });
-      if (tests < 20_000) throw new Error('too few tests');
+      if (mocks < 20_000) throw new Error('too few tests');
       return performance.now() - began;
     });
   // The first runs are those of a cold engine, which a worker is only once.
@@ -79,10 +79,10 @@ async function moreLearners(file: string): Promise<void> {
   const db = await openDatabase(file);
   try {
     const learners = await db.selectFrom('learners').selectAll().where('has_left', '=', 0).execute();
-    const tests = await db.selectFrom('tests').selectAll().execute();
+    const mocks = await db.selectFrom('mocks').selectAll().execute();
     const events = await db
       .selectFrom('events')
-      .select(['test', 'id', 'device', 'seq', 'at', 'body'])
+      .select(['mock', 'id', 'device', 'seq', 'at', 'body'])
       .execute();
     for (let held = learners.length; held < LEARNERS; held += 1) {
       const like = learners[held % learners.length];
@@ -93,16 +93,16 @@ async function moreLearners(file: string): Promise<void> {
           .insertInto('learners')
           .values({ ...like, id, name: `${like.name} ${held}` })
           .execute();
-        for (const test of tests.filter(({ learner }) => learner === like.id)) {
+        for (const mock of mocks.filter(({ learner }) => learner === like.id)) {
           const copy = randomUUID();
           await transaction
-            .insertInto('tests')
-            .values({ ...test, id: copy, learner: id })
+            .insertInto('mocks')
+            .values({ ...mock, id: copy, learner: id })
             .execute();
-          for (const event of events.filter((one) => one.test === test.id))
+          for (const event of events.filter((one) => one.mock === mock.id))
             await transaction
               .insertInto('events')
-              .values({ ...event, test: copy })
+              .values({ ...event, mock: copy })
               .execute();
         }
       });

@@ -20,7 +20,7 @@ export async function rejudging(): Promise<Figure[]> {
     const first: number[] = [];
     for (let n = 0; n < RUNS; n += 1) {
       const began = performance.now();
-      const answer = await client.open('/standards/strikes/1.0.0/drives');
+      const answer = await client.open('/standards/strikes/1.0.0/mocks');
       let text = '';
       for await (const chunk of answer.body ?? []) {
         if (text === '') first.push(performance.now() - began);

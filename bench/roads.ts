@@ -136,7 +136,7 @@ function ways({ traffic, search }: Drawing, count: number, most: number): readon
 
 /** Composing a loop of 38 minutes, against the best of five hundred random ones. */
 async function composing(drawing: Drawing, where: string, runs: number): Promise<Figure[]> {
-  const start = drawing.traffic.graph.frame.toPlace({
+  const start = drawing.traffic.graph.frame.toPosition({
     x: drawing.traffic.graph.x[40] ?? 0,
     y: drawing.traffic.graph.y[40] ?? 0,
   });

@@ -11,7 +11,7 @@ export {
 export { LessonToKeep, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass, type Operation } from './paths';
-export type { HotSpotsView, MarkAtPlace, PlaceRate } from './places';
+export type { HotSpotsView, HotSpotMark, HotSpot } from './hotSpots';
 export type { ProblemDetails } from './problem';
 export {
   AdviceToKeep,
@@ -34,15 +34,15 @@ export {
   type UnreadableRecord,
 } from './school';
 export { SignIn, type HealthView, type SessionView } from './session';
-export type { RejudgedDrive, RejudgeLine, StandardSummary } from './standard';
+export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,
-  NewTest,
+  NewMock,
   type EventsAnswer,
   type EventsView,
   type Page,
   type RefusedEvent,
-  type TestSummary,
-  type TestView,
-} from './test';
+  type MockSummary,
+  type MockView,
+} from './mock';
 export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';

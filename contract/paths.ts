@@ -8,7 +8,7 @@ import { ResultToKeep } from './result';
 import { RouteToKeep } from './route';
 import { SchoolToKeep } from './school';
 import { SignIn } from './session';
-import { EventBatch, NewTest } from './test';
+import { EventBatch, NewMock } from './mock';
 import { NewVehicle, VehicleChange } from './vehicle';
 
 /** A class whose decorators say what a body must be. */
@@ -159,52 +159,52 @@ export const operations: readonly Operation[] = [
   { method: 'delete', path: '/routes/:id/photos/:feature', summary: 'Remove a picture' },
   {
     method: 'get',
-    path: '/places',
+    path: '/hot-spots',
     summary:
       'How often something goes wrong at each place, by learner, route, drive, skill, gravity and hour',
-    query: ['learner', 'route', 'test', 'skill', 'gravity', 'from', 'until'],
+    query: ['learner', 'route', 'mock', 'skill', 'gravity', 'from', 'until'],
   },
-  { method: 'get', path: '/places/:site/marks', summary: 'The marks at a place, the newest first' },
+  { method: 'get', path: '/hot-spots/:site/marks', summary: 'The marks at a place, the newest first' },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
   { method: 'post', path: '/standards', summary: 'Bring a standard file', file: 'standard' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },
   {
     method: 'get',
-    path: '/standards/:id/:version/drives',
+    path: '/standards/:id/:version/mocks',
     summary: 'All drives as this standard would have judged them, one JSON object a line, with progress',
   },
   {
     method: 'get',
-    path: '/tests',
+    path: '/mocks',
     summary: 'Mock tests, newest first, with their verdicts; by learner or part of a name',
     query: ['learner', 'from', 'search', 'limit', 'cursor'],
   },
-  { method: 'post', path: '/tests', summary: 'Start a mock test', body: NewTest },
-  { method: 'get', path: '/tests/:id', summary: 'One mock test' },
+  { method: 'post', path: '/mocks', summary: 'Start a mock test', body: NewMock },
+  { method: 'get', path: '/mocks/:id', summary: 'One mock test' },
   {
     method: 'get',
-    path: '/tests/:id/events',
+    path: '/mocks/:id/events',
     summary: 'Its log, or what came after a position',
     query: ['after'],
   },
   {
     method: 'post',
-    path: '/tests/:id/events',
+    path: '/mocks/:id/events',
     summary: 'Add events; known ids are ignored',
     body: EventBatch,
   },
-  { method: 'get', path: '/tests/:id/verdict', summary: 'Its verdict, worked out now' },
+  { method: 'get', path: '/mocks/:id/verdict', summary: 'Its verdict, worked out now' },
   {
     method: 'get',
-    path: '/tests/:id/track',
+    path: '/mocks/:id/track',
     summary: 'The way that was driven, as far as a receiver told it',
   },
-  { method: 'get', path: '/tests/:id/report.pdf', summary: 'The report of a drive, for print' },
-  { method: 'get', path: '/tests/:id/marks.csv', summary: 'The marks of a drive as a table' },
-  { method: 'get', path: '/tests/:id/marks.json', summary: 'The marks of a drive with its verdict' },
-  { method: 'get', path: '/tests/:id/shares', summary: 'Share links of a drive' },
-  { method: 'post', path: '/tests/:id/shares', summary: 'Make a share link', body: ShareToMake },
+  { method: 'get', path: '/mocks/:id/report.pdf', summary: 'The report of a drive, for print' },
+  { method: 'get', path: '/mocks/:id/marks.csv', summary: 'The marks of a drive as a table' },
+  { method: 'get', path: '/mocks/:id/marks.json', summary: 'The marks of a drive with its verdict' },
+  { method: 'get', path: '/mocks/:id/shares', summary: 'Share links of a drive' },
+  { method: 'post', path: '/mocks/:id/shares', summary: 'Make a share link', body: ShareToMake },
   { method: 'delete', path: '/shares/:id', summary: 'End a share link' },
   { method: 'get', path: '/shared/:token', summary: 'A drive as its share link shows it', open: true },
-  { method: 'get', path: '/tests/:id/log', summary: 'Its log as a file' },
+  { method: 'get', path: '/mocks/:id/log', summary: 'Its log as a file' },
 ];

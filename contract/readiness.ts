@@ -66,7 +66,7 @@ export interface TrustView {
 /** One area of one mock, rated by both, out of ten. */
 export interface RatingPair {
   readonly learner: { readonly id: string; readonly name: string };
-  readonly test: string;
+  readonly mock: string;
   readonly at: string;
   readonly area: string;
   readonly own: number;

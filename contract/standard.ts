@@ -11,8 +11,8 @@ export interface StandardSummary extends StandardRef {
 }
 
 /** One drive of the school as another standard would have judged it. */
-export interface RejudgedDrive {
-  readonly test: string;
+export interface RejudgedMock {
+  readonly mock: string;
   readonly learner: string;
   readonly startedAt: string;
   readonly zone: string;
@@ -29,6 +29,6 @@ export interface RejudgedDrive {
 /** A line of the answer while all drives are judged anew: how many there are, some of them, the end. */
 export type RejudgeLine =
   | { readonly kind: 'total'; readonly total: number }
-  | { readonly kind: 'drives'; readonly done: number; readonly drives: readonly RejudgedDrive[] }
+  | { readonly kind: 'drives'; readonly done: number; readonly drives: readonly RejudgedMock[] }
   | { readonly kind: 'end' }
   | { readonly kind: 'failed'; readonly detail: string };

@@ -171,7 +171,7 @@ test('questions are asked with the tries that the standard allows, and the plan 
   await expect(page.getByRole('dialog', { name: 'End the drive' })).toContainText('2 of 3 pull-ups');
   await expect(page.getByRole('dialog', { name: 'End the drive' })).not.toContainText('question');
   const answers = async () =>
-    (await (await page.request.get(`/api/v1/tests/${id}/log`)).text())
+    (await (await page.request.get(`/api/v1/mocks/${id}/log`)).text())
       .split('\n')
       .filter((line) => line.includes('"kind":"question"'))
       .map((line) => JSON.parse(line) as { question: string; points?: string[] });
@@ -243,7 +243,7 @@ test('a disk that fills up in mid-drive is said at once, and every mark still re
   await expect(page.getByRole('alert')).toContainText('This browser does not store.');
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
   await expect(kept(page)).toContainText('On the server; this browser does not store');
-  const verdict = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  const verdict = await page.request.get(`/api/v1/mocks/${id}/verdict`);
   expect(await verdict.json()).toMatchObject({ counts: { driving: 2 } });
 });
 
@@ -255,7 +255,7 @@ test('two devices on one drive see each other’s marks, and a regrade beside an
   const other = await school.newContext({ viewport: { width: 390, height: 844 } });
   const phone = await other.newPage();
   await enterDemo(phone);
-  await phone.goto(`/tests/${id}/deck`);
+  await phone.goto(`/mocks/${id}/marking`);
   await phone.getByRole('button', { name: 'Moving off', exact: true }).click();
 
   await pad(page, 'Moving away under control', 'Driving fault').click();
@@ -278,7 +278,7 @@ test('two devices on one drive see each other’s marks, and a regrade beside an
     await expect(tape(screen)).toContainText('Looking round before moving off');
   }
   await expect
-    .poll(async () => (await page.request.get(`/api/v1/tests/${id}/verdict`)).json())
+    .poll(async () => (await page.request.get(`/api/v1/mocks/${id}/verdict`)).json())
     .toMatchObject({ counts: { driving: 1, serious: 0 } });
   await other.close();
 });

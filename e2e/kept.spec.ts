@@ -24,7 +24,7 @@ test('marks made while the server is dead are kept here, and reach it when it is
 
   await school.start();
   await expect
-    .poll(async () => (await context.request.get(`/api/v1/tests/${id}/verdict`)).json().catch(() => null), {
+    .poll(async () => (await context.request.get(`/api/v1/mocks/${id}/verdict`)).json().catch(() => null), {
       timeout: 40_000,
     })
     .toMatchObject({ outcome: 'fail', counts: { driving: 2, serious: 1 } });
@@ -32,7 +32,7 @@ test('marks made while the server is dead are kept here, and reach it when it is
   // And all is found again in a browser that never saw the drive.
   const elsewhere = await (await school.newContext()).newPage();
   await enterDemo(elsewhere);
-  await elsewhere.goto(`/tests/${id}`);
+  await elsewhere.goto(`/mocks/${id}`);
   await expect(elsewhere.getByRole('region', { name: 'Verdict' })).toContainText(
     'Serious faults: 1, none allowed',
   );
@@ -50,6 +50,6 @@ test('marks survive a reload before they were sent', async ({ page, context }) =
   await context.unroute('**/events**');
   await page.reload();
   await expect(kept(page)).toContainText('All kept here and on the server');
-  const verdict = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  const verdict = await page.request.get(`/api/v1/mocks/${id}/verdict`);
   expect(await verdict.json()).toMatchObject({ counts: { dangerous: 1 } });
 });

@@ -46,7 +46,7 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   await expect(strikes).toContainText('Ended early');
   await page.getByRole('button', { name: /^Graded faults/ }).click();
   await expect(page.getByText('Giving way, serious fault: as')).toBeVisible();
-  const verdictOfServer = await page.request.get(`/api/v1/tests/${id}/verdict`);
+  const verdictOfServer = await page.request.get(`/api/v1/mocks/${id}/verdict`);
   expect(await verdictOfServer.json()).toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 } });
 
   await page.getByRole('link', { name: 'Today' }).click();

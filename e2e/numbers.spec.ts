@@ -22,7 +22,7 @@ test('Today and the learner’s page tell the same chance, and both follow marks
 
   // Another device began a mock half an hour ago; here it goes on. One of seconds would weigh nothing.
   const id = crypto.randomUUID();
-  const begun = await page.request.post('/api/v1/tests', {
+  const begun = await page.request.post('/api/v1/mocks', {
     data: {
       id,
       learner: page.url().split('/').at(-1),

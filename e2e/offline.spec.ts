@@ -21,7 +21,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
         page.evaluate(async () => {
           const day = await caches.open('day');
           const urls = (await day.keys()).map(({ url }) => url);
-          return [/standards\/fault-ceiling\/[\d.]+$/, /routes\/ostrey$/, /places\?/].every((one) =>
+          return [/standards\/fault-ceiling\/[\d.]+$/, /routes\/ostrey$/, /hot-spots\?/].every((one) =>
             urls.some((url) => one.test(url)),
           );
         }),
@@ -61,7 +61,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
 
   await school.start();
   await expect
-    .poll(async () => (await context.request.get(`/api/v1/tests/${id}/verdict`)).json().catch(() => null), {
+    .poll(async () => (await context.request.get(`/api/v1/mocks/${id}/verdict`)).json().catch(() => null), {
       timeout: 60_000,
     })
     .toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 }, unsorted: 0 });

@@ -19,7 +19,7 @@ test('marks and pegs keep the place where they were made, when the device may te
   await page.getByRole('button', { name: /^Flag/ }).click();
   type Placed = { kind: string; place?: { lat: number; lon: number } };
   const events = async () => {
-    const answer = await page.request.get(`/api/v1/tests/${id}/events`);
+    const answer = await page.request.get(`/api/v1/mocks/${id}/events`);
     return ((await answer.json()) as { events: Placed[] }).events;
   };
   await expect.poll(async () => (await events()).some(({ kind }) => kind === 'peg')).toBe(true);
@@ -28,7 +28,7 @@ test('marks and pegs keep the place where they were made, when the device may te
   expect(second?.place).toEqual({ lat: 52.1, lon: -2.05 });
   expect((await events()).find(({ kind }) => kind === 'peg')?.place).toEqual({ lat: 52.101, lon: -2.05 });
   // The way itself is kept beside the marks.
-  const log = await (await page.request.get(`/api/v1/tests/${id}/log`)).text();
+  const log = await (await page.request.get(`/api/v1/mocks/${id}/log`)).text();
   expect(log).toContain('"kind":"fix"');
 });
 

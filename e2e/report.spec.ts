@@ -6,14 +6,14 @@ const flat = (text: string) => text.replace(/\s+/g, ' ').trim();
 
 test('the report on screen and in print tell the same of the same mock', async ({ page }) => {
   await signInToDemo(page);
-  const { items } = (await (await page.request.get('/api/v1/tests?limit=50')).json()) as {
+  const { items } = (await (await page.request.get('/api/v1/mocks?limit=50')).json()) as {
     items: { id: string; result: { outcome: string } }[];
   };
   const failed = items.find(({ result }) => result.outcome === 'fail');
   const id = failed?.id ?? '';
-  await page.goto(`/tests/${id}`);
+  await page.goto(`/mocks/${id}`);
   await page.getByRole('heading', { name: 'Everything in order' }).waitFor();
-  const answer = await page.request.get(`/api/v1/tests/${id}/report.pdf`);
+  const answer = await page.request.get(`/api/v1/mocks/${id}/report.pdf`);
   expect(answer.status()).toBe(200);
   const { pages } = await openPdf(await answer.body());
   const printed = flat(

@@ -289,10 +289,10 @@ for (const [size, viewport] of Object.entries({
       await page.waitForTimeout(40);
     }
     await markOne();
-    const id = /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
+    const id = /mocks\/([^/]+)/.exec(page.url())?.[1] ?? '';
     const events = async () =>
       (
-        (await (await page.request.get(`/api/v1/tests/${id}/events`)).json()) as {
+        (await (await page.request.get(`/api/v1/mocks/${id}/events`)).json()) as {
           events: { kind: string; feature?: string; place?: { lat: number } }[];
         }
       ).events;

@@ -185,7 +185,7 @@ test('on a phone, a learner who can be touched stays where they are when what st
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   for (const [path, wait] of [
-    ['tests?*', 1_500],
+    ['mocks?*', 1_500],
     ['lessons?*', 3_500],
   ] as const)
     await page.route(`**/api/v1/${path}`, async (route) => {
@@ -227,7 +227,7 @@ test('a wrong passphrase, a mock that is not there and an unknown address are to
   await page.getByLabel('Passphrase').fill('wren at the window');
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
-  await page.goto('/tests/00000000-0000-4000-8000-000000000000');
+  await page.goto('/mocks/00000000-0000-4000-8000-000000000000');
   await expect(page.getByText('There is no such mock')).toBeVisible();
   await page.goto('/nowhere');
   await expect(page.getByText('There is no such screen')).toBeVisible();

@@ -49,7 +49,7 @@ export async function startMock(page: Page, { learner, standard, route }: WhichM
   const found = (await itemsOf<StandardSummary>('standards')).filter(titled(standard)).at(-1);
   const along = route ? (await itemsOf<RouteSummary>('routes')).find(titled(route)) : null;
   const id = randomUUID();
-  const started = await page.request.post(`${API}/tests`, {
+  const started = await page.request.post(`${API}/mocks`, {
     data: {
       id,
       learner: learners.find(({ name }) => name === learner)?.id,
@@ -62,7 +62,7 @@ export async function startMock(page: Page, { learner, standard, route }: WhichM
     },
   });
   expect(started.status(), await started.text()).toBe(201);
-  await page.goto(`/tests/${id}/deck`);
+  await page.goto(`/mocks/${id}/marking`);
   await deckOf(page, standard);
   return id;
 }
@@ -112,7 +112,7 @@ export async function startByClicks(
   if (await allRight.isVisible()) await allRight.click();
   await page.getByRole('button', { name: `Start the mock with ${learner}` }).click();
   await deckOf(page, standard);
-  return /tests\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  return /mocks\/([^/]+)/.exec(page.url())?.[1] ?? '';
 }
 
 export async function endDrive(page: Page): Promise<void> {

@@ -84,14 +84,14 @@ async function takeAll() {
   const page = await open(tablet);
   await enter(page);
   await shoot(page, 'today');
-  const tests = (await (await page.request.get(`${address}/api/v1/tests?limit=60`)).json()).items;
-  const amara = tests.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
-  await page.goto(`${address}/tests/${amara.id}/kerb`);
+  const mocks = (await (await page.request.get(`${address}/api/v1/mocks?limit=60`)).json()).items;
+  const amara = mocks.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
+  await page.goto(`${address}/mocks/${amara.id}/debrief`);
   await page.getByRole('button', { name: /^Serious faults/ }).click();
   await page.getByRole('heading', { name: /to work on$/ }).waitFor();
   await page.waitForTimeout(2500);
   await shoot(page, 'kerb', { fullPage: true });
-  await page.goto(`${address}/tests/${amara.id}`);
+  await page.goto(`${address}/mocks/${amara.id}`);
   await page.getByRole('heading', { name: 'How the total grew' }).waitFor();
   await page.waitForTimeout(2500);
   await shoot(page, 'report', { fullPage: true });

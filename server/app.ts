@@ -1,7 +1,7 @@
 import Koa from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
-import { body, errors, log, originCheck, pages, rateLimit, securityHeaders, session } from './http';
+import { body, errors, log, moved, originCheck, pages, rateLimit, securityHeaders, session } from './http';
 import { believing } from './reach';
 import { routes, type Parts } from './routes';
 
@@ -32,6 +32,7 @@ export function createApp({ logger, answersTo, fronts, webRoot, ...parts }: AppO
   app.use(securityHeaders());
   app.use(originCheck(answersTo, parts.publicOrigin));
   app.use(rateLimit());
+  app.use(moved);
   app.use(session(parts.db, parts.now));
   app.use(body());
   app.use((ctx, next) => {

@@ -7,11 +7,11 @@ import { demoMock, faultEvent, scratchFolder, startServer, type Client, type Ser
 const folder = scratchFolder();
 let server: ServerProcess;
 let client: Client;
-let test: string;
+let mock: string;
 
 beforeAll(async () => {
   server = await startServer('demo', folder.path('events.db'));
-  ({ client, test } = await demoMock(server));
+  ({ client, mock } = await demoMock(server));
 }, 30_000);
 afterAll(async () => {
   await server.kill();
@@ -19,24 +19,24 @@ afterAll(async () => {
 });
 
 const held = async () =>
-  (await client.get(`/tests/${test}/events`)).body as { events: { id: string }[]; position: number };
+  (await client.get(`/mocks/${mock}/events`)).body as { events: { id: string }[]; position: number };
 
 describe('the event path', () => {
   it('takes repeats and any order as one log, and answers with the highest number of each device', async () => {
     const events = [faultEvent(1), faultEvent(2), faultEvent(1, 'd2')];
-    const first = await client.post(`/tests/${test}/events`, { events: events.slice(1) });
+    const first = await client.post(`/mocks/${mock}/events`, { events: events.slice(1) });
     expect(first).toMatchObject({ status: 200, body: { added: 2, highest: { d1: 2, d2: 1 } } });
-    const again = await client.post(`/tests/${test}/events`, { events: [...events].reverse() });
+    const again = await client.post(`/mocks/${mock}/events`, { events: [...events].reverse() });
     expect(again.body).toEqual({ added: 1, refused: [], highest: { d1: 2, d2: 1 } });
-    const twice = await client.post(`/tests/${test}/events`, { events: [...events, ...events] });
+    const twice = await client.post(`/mocks/${mock}/events`, { events: [...events, ...events] });
     expect(twice.body).toMatchObject({ added: 0 });
     const { events: log, position } = await held();
     expect(log.map(({ id }) => id).sort()).toEqual(events.map(({ id }) => id).sort());
-    expect((await client.get(`/tests/${test}/events?after=${position}`)).body).toEqual({
+    expect((await client.get(`/mocks/${mock}/events?after=${position}`)).body).toEqual({
       events: [],
       position,
     });
-    expect((await client.get(`/tests/${test}/verdict`)).body).toMatchObject({
+    expect((await client.get(`/mocks/${mock}/verdict`)).body).toMatchObject({
       outcome: 'incomplete',
       counts: { driving: 3 },
     });
@@ -44,7 +44,7 @@ describe('the event path', () => {
 
   it('takes what is sound of a batch, and tells of every other event what is wrong with it', async () => {
     const before = (await held()).events.length;
-    const answer = await client.post(`/tests/${test}/events`, {
+    const answer = await client.post(`/mocks/${mock}/events`, {
       events: [
         faultEvent(10),
         faultEvent(11, 'd1', 'moving-off.whistling'),
@@ -93,9 +93,9 @@ describe('the event path', () => {
 
   it('refuses a regrade that its mark cannot have, also when the mark came in an earlier batch', async () => {
     const papers = { ...faultEvent(20, 'd3', 'ready.papers'), severity: 'serious' };
-    await client.post(`/tests/${test}/events`, { events: [papers] });
+    await client.post(`/mocks/${mock}/events`, { events: [papers] });
     const regrade = { kind: 'regrade', id: 'r1', device: 'd3', seq: 21, at: papers.at, of: papers.id };
-    const answer = await client.post(`/tests/${test}/events`, {
+    const answer = await client.post(`/mocks/${mock}/events`, {
       events: [{ ...regrade, severity: 'driving' }],
     });
     expect(answer).toMatchObject({
@@ -105,10 +105,10 @@ describe('the event path', () => {
   });
 
   it('refuses an empty batch, one of more than 500, and a test that is not there', async () => {
-    expect((await client.post(`/tests/${test}/events`, { events: [] })).status).toBe(400);
+    expect((await client.post(`/mocks/${mock}/events`, { events: [] })).status).toBe(400);
     const many = Array.from({ length: 501 }, (_, n) => faultEvent(n));
-    expect((await client.post(`/tests/${test}/events`, { events: many })).status).toBe(400);
-    expect((await client.post('/tests/none/events', { events: [faultEvent(1)] })).status).toBe(404);
+    expect((await client.post(`/mocks/${mock}/events`, { events: many })).status).toBe(400);
+    expect((await client.post('/mocks/none/events', { events: [faultEvent(1)] })).status).toBe(404);
   });
 
   it('keeps fixes apart from marks, and gives both in the log file', async () => {
@@ -122,11 +122,11 @@ describe('the event path', () => {
       lon: 2,
       accuracy: 5,
     };
-    expect((await client.post(`/tests/${test}/events`, { events: [fix, fix] })).body).toMatchObject({
+    expect((await client.post(`/mocks/${mock}/events`, { events: [fix, fix] })).body).toMatchObject({
       added: 1,
     });
     expect((await held()).events.map(({ id }) => id)).not.toContain('fix-1');
-    const log = (await client.get(`/tests/${test}/log`)).body as string;
+    const log = (await client.get(`/mocks/${mock}/log`)).body as string;
     expect(log.split('\n')[0]).toContain('"kind":"header"');
     expect(log).toContain('"fix-1"');
   });
@@ -135,7 +135,7 @@ describe('the event path', () => {
 it('holds every acknowledged event once after being killed in the middle of a stream of batches', async () => {
   const file = folder.path('killed.db');
   let killed = await startServer('demo', file);
-  const { client: sender, test: mock } = await demoMock(killed);
+  const { client: sender, mock } = await demoMock(killed);
   const acknowledged: string[] = [];
   const unanswered: ReturnType<typeof faultEvent>[][] = [];
   let seq = 0;
@@ -144,7 +144,7 @@ it('holds every acknowledged event once after being killed in the middle of a st
     for (;;) {
       const events = Array.from({ length: 20 }, () => faultEvent((seq += 1)));
       try {
-        const answer = await sender.post(`/tests/${mock}/events`, { events });
+        const answer = await sender.post(`/mocks/${mock}/events`, { events });
         if (answer.status !== 200) throw new Error(JSON.stringify(answer.body));
         acknowledged.push(...events.map(({ id }) => id));
       } catch {
@@ -157,27 +157,27 @@ it('holds every acknowledged event once after being killed in the middle of a st
     const restarted = await startServer('demo', file);
     killed = { ...restarted };
     Object.assign(sender, { address: restarted.address });
-    const { events } = (await sender.get(`/tests/${mock}/events`)).body as { events: { id: string }[] };
+    const { events } = (await sender.get(`/mocks/${mock}/events`)).body as { events: { id: string }[] };
     const ids = events.map(({ id }) => id);
     expect(new Set(ids).size).toBe(ids.length);
     expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([]);
     // A browser that got no answer sends again: what had arrived is not doubled.
     for (const batch of unanswered.splice(0)) {
-      await sender.post(`/tests/${mock}/events`, { events: batch });
+      await sender.post(`/mocks/${mock}/events`, { events: batch });
       acknowledged.push(...batch.map(({ id }) => id));
     }
   }
-  const { events } = (await sender.get(`/tests/${mock}/events`)).body as { events: { id: string }[] };
+  const { events } = (await sender.get(`/mocks/${mock}/events`)).body as { events: { id: string }[] };
   expect(events.map(({ id }) => id).sort()).toEqual([...acknowledged].sort());
   expect(acknowledged.length).toBeGreaterThan(60);
   await killed.kill();
 }, 60_000);
 
 it('a mock that holds more than a drive has takes no more, and says so', async () => {
-  const { client: own, test: full } = await demoMock(server);
+  const { client: own, mock: full } = await demoMock(server);
   const sqlite = new SQLite(folder.path('events.db'));
   const insert = sqlite.prepare(
-    'insert into events (test, id, device, seq, at, body) values (?, ?, ?, ?, ?, ?)',
+    'insert into events (mock, id, device, seq, at, body) values (?, ?, ?, ?, ?, ?)',
   );
   sqlite.transaction(() => {
     for (let seq = 1; seq < MOST.events; seq += 1) {
@@ -197,7 +197,7 @@ it('a mock that holds more than a drive has takes no more, and says so', async (
     accuracy: 5,
     speed: null,
   });
-  const answer = await own.post(`/tests/${full}/events`, {
+  const answer = await own.post(`/mocks/${full}/events`, {
     events: [faultEvent(1), fix(1), faultEvent(2), fix(2)],
   });
   expect(answer).toMatchObject({

@@ -4,8 +4,8 @@ import { request } from 'node:http';
 import { join } from 'node:path';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { operations } from '../contract';
-import { Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
+import { API, operations } from '../contract';
+import { Client, demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
 let server: ServerProcess;
@@ -135,7 +135,7 @@ describe('requests', () => {
   });
 
   it('for a mock that names what is not here list every such name', async () => {
-    const answer = await client.post('/tests', {
+    const answer = await client.post('/mocks', {
       id: randomUUID(),
       learner: randomUUID(),
       vehicle: randomUUID(),
@@ -150,6 +150,19 @@ describe('requests', () => {
       'standard',
       'vehicle',
     ]);
+  });
+
+  it('at an address of the last version are sent on, with what they bring', async () => {
+    const own = new Client(server.address);
+    await own.post('/session/demo');
+    const { mock } = await demoMock(server);
+    const sent = await own.post(`/tests/${mock}/events`, { events: [faultEvent(1)] });
+    expect(sent).toMatchObject({ status: 200, body: { added: 1 } });
+    const hot = (await own.get(`/places?test=${mock}&gravity=1`)).body;
+    expect(hot).toEqual((await own.get(`/hot-spots?mock=${mock}&gravity=1`)).body);
+    const answer = await fetch(`${server.address}${API}/tests?limit=2`, { redirect: 'manual' });
+    expect(answer.status).toBe(308);
+    expect(answer.headers.get('location')).toBe(`${API}/mocks?limit=2`);
   });
 
   it('for any screen get the shell, also where its address looks like a file; missing files do not', async () => {
@@ -258,7 +271,7 @@ it('asks everybody to sign in for every operation that is not on the short open 
   expect(paths['/health']?.get?.security).toEqual([]);
   expect(paths['/learners']?.get?.security).toBeUndefined();
   expect(Object.keys(paths['/learners']?.post?.responses ?? {})).toEqual(['400', '401', '2XX', 'default']);
-  expect(paths['/tests']?.get?.parameters).toContainEqual(
+  expect(paths['/mocks']?.get?.parameters).toContainEqual(
     expect.objectContaining({ name: 'search', in: 'query' }),
   );
 });
@@ -270,7 +283,7 @@ it('answers to every operation of the contract, and describes each', async () =>
     components: { schemas: object };
   };
   expect(Object.keys(components.schemas)).toEqual(
-    expect.arrayContaining(['NewTest', 'EventBatch', 'SignIn']),
+    expect.arrayContaining(['NewMock', 'EventBatch', 'SignIn']),
   );
   for (const { method, path } of operations) {
     expect(paths[path.replace(/:(\w+)/g, '{$1}')]?.[method]).toBeDefined();

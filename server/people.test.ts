@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { LearnerView, LessonView, Page, SchoolView, TestSummary } from '../contract';
+import type { LearnerView, LessonView, Page, SchoolView, MockSummary } from '../contract';
 import { addInstructor, openDatabase } from './store';
 import { Client, scratchFolder, startServer, TEST_NOW, type ServerProcess } from './testing';
 
@@ -78,9 +78,9 @@ describe('three hundred learners', () => {
   });
 
   it('have their mocks found by name', async () => {
-    const { items } = (await client.get('/tests?search=WIELG')).body as Page<TestSummary>;
+    const { items } = (await client.get('/mocks?search=WIELG')).body as Page<MockSummary>;
     expect(items.length).toBeGreaterThan(3);
-    expect(new Set(items.map((test) => test.learner.name))).toEqual(new Set(['Tomas Wielgosz']));
+    expect(new Set(items.map((mock) => mock.learner.name))).toEqual(new Set(['Tomas Wielgosz']));
   });
 });
 

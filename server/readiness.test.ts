@@ -14,7 +14,7 @@ import type {
   ResultView,
   SchoolView,
   SharedView,
-  TestSummary,
+  MockSummary,
 } from '../contract';
 import { forecastDay, markedItems, readinessOf } from '../core/readiness';
 import type { Standard } from '../core/standard';
@@ -47,9 +47,9 @@ const row = async (name: string) => {
   if (!found) throw new Error(name);
   return found;
 };
-const testOf = async (name: string): Promise<TestSummary> => {
+const testOf = async (name: string): Promise<MockSummary> => {
   const { id } = await learnerNamed(name);
-  const { items } = (await client.get(`/tests?learner=${id}&limit=20`)).body as Page<TestSummary>;
+  const { items } = (await client.get(`/mocks?learner=${id}&limit=20`)).body as Page<MockSummary>;
   const [first] = items;
   if (!first) throw new Error(name);
   return first;
@@ -79,14 +79,14 @@ describe('the readiness of the demo school', () => {
   it('is the same when it is asked again, and another after new evidence', async () => {
     const before = await rows();
     expect(await rows()).toEqual(before);
-    const test = await testOf('Rosa Quilmar');
-    await client.post(`/tests/${test.id}/events`, {
+    const mock = await testOf('Rosa Quilmar');
+    await client.post(`/mocks/${mock.id}/events`, {
       events: [1, 2, 3, 4, 5, 6].map((seq) => ({
         kind: 'fault',
         id: randomUUID(),
         device: 'late',
         seq,
-        at: new Date(Date.parse(test.startedAt) + 600_000 + seq).toISOString(),
+        at: new Date(Date.parse(mock.startedAt) + 600_000 + seq).toISOString(),
         item: 'control.stall',
         severity: 'driving',
         run: null,
@@ -125,11 +125,11 @@ describe('the readiness of the demo school', () => {
 
       const standardFile = folder.path(`${id}.json`);
       writeFileSync(standardFile, JSON.stringify(standard));
-      const { items } = (await client.get(`/tests?learner=${own.id}&limit=100`)).body as Page<TestSummary>;
+      const { items } = (await client.get(`/mocks?learner=${own.id}&limit=100`)).body as Page<MockSummary>;
       const logs = await Promise.all(
-        items.map(async (test) => {
-          const file = folder.path(`${test.id}.jsonl`);
-          writeFileSync(file, String((await client.get(`/tests/${test.id}/log`)).body));
+        items.map(async (mock) => {
+          const file = folder.path(`${mock.id}.jsonl`);
+          writeFileSync(file, String((await client.get(`/mocks/${mock.id}/log`)).body));
           return ['--log', file];
         }),
       );
@@ -326,7 +326,7 @@ describe('the report', () => {
   ])('has the letters of %s', async (name, whole) => {
     const [learner, id] = [randomUUID(), randomUUID()];
     expect((await client.post('/learners', { id: learner, name })).status).toBe(201);
-    const started = await client.post('/tests', {
+    const started = await client.post('/mocks', {
       id,
       learner,
       standard: { id: 'fault-ceiling', version: '1.0.0' },
@@ -336,7 +336,7 @@ describe('the report', () => {
       ready: [],
     });
     expect(started.status).toBe(201);
-    const { pages } = await openPdf(await client.bytes(`/tests/${id}/report.pdf`));
+    const { pages } = await openPdf(await client.bytes(`/mocks/${id}/report.pdf`));
     const content = await pages[0]?.getTextContent();
     const text = (content?.items ?? []).map((item) => ('str' in item ? item.str : '')).join('');
     expect(text.normalize('NFC').replaceAll(/\s+/g, ' ')).toContain(
@@ -346,8 +346,8 @@ describe('the report', () => {
   });
 
   it('is a PDF of real text with tagged headings and tables, under 500 kB', async () => {
-    const test = await testOf('Tomas Wielgosz');
-    const answer = await client.bytes(`/tests/${test.id}/report.pdf`);
+    const mock = await testOf('Tomas Wielgosz');
+    const answer = await client.bytes(`/mocks/${mock.id}/report.pdf`);
     expect(answer.length).toBeLessThan(500_000);
     const { pdf, pages, tree } = await openPdf(answer);
     const texts = await Promise.all(pages.map((page) => page.getTextContent()));
@@ -365,14 +365,14 @@ describe('the report', () => {
   });
 
   it('is a table and JSON with every mark', async () => {
-    const test = await testOf('Tomas Wielgosz');
-    const json = (await client.get(`/tests/${test.id}/marks.json`)).body as {
+    const mock = await testOf('Tomas Wielgosz');
+    const json = (await client.get(`/mocks/${mock.id}/marks.json`)).body as {
       marks: { item: string }[];
       verdict: { outcome: string };
     };
-    expect(json.verdict.outcome).toBe(test.result.outcome);
+    expect(json.verdict.outcome).toBe(mock.result.outcome);
     const csv = new TextDecoder()
-      .decode(await client.bytes(`/tests/${test.id}/marks.csv`))
+      .decode(await client.bytes(`/mocks/${mock.id}/marks.csv`))
       .trim()
       .split(/\r?\n/);
     expect(csv).toHaveLength(json.marks.length + 1);
@@ -380,9 +380,9 @@ describe('the report', () => {
   });
 
   it('is shown behind a link without signing in: this drive, no note, no place, nobody else', async () => {
-    const test = await testOf('Tomas Wielgosz');
-    const at = test.startedAt;
-    await client.post(`/tests/${test.id}/events`, {
+    const mock = await testOf('Tomas Wielgosz');
+    const at = mock.startedAt;
+    await client.post(`/mocks/${mock.id}/events`, {
       events: [
         {
           kind: 'note',
@@ -395,7 +395,7 @@ describe('the report', () => {
         { kind: 'goal', id: randomUUID(), device: 'kerb', seq: 2, at, text: 'Looking earlier' },
       ],
     });
-    const { body } = await client.post(`/tests/${test.id}/shares`, { days: 7 });
+    const { body } = await client.post(`/mocks/${mock.id}/shares`, { days: 7 });
     const { token, id } = body as { token: string; id: string };
     const shown = await stranger.get(`/shared/${token}`);
     expect(shown.status).toBe(200);
@@ -404,16 +404,16 @@ describe('the report', () => {
     expect(text).not.toContain('Private');
     expect((shown.body as SharedView).events.some((event) => 'place' in event && event.place)).toBe(false);
     expect(text).not.toContain('Ines Tavarro');
-    expect(text).not.toContain(test.instructor.name);
-    expect((await stranger.get(`/tests/${test.id}`)).status).toBe(401);
-    expect((await client.get(`/tests/${test.id}/shares`)).body).not.toMatchObject({
+    expect(text).not.toContain(mock.instructor.name);
+    expect((await stranger.get(`/mocks/${mock.id}`)).status).toBe(401);
+    expect((await client.get(`/mocks/${mock.id}/shares`)).body).not.toMatchObject({
       items: [{ token: expect.anything() }],
     });
     expect((await client.ask('DELETE', `/shares/${id}`)).status).toBe(204);
     expect((await stranger.get(`/shared/${token}`)).body).toMatchObject({
       detail: expect.stringContaining('was ended'),
     });
-    expect((await client.post(`/tests/${test.id}/shares`, { days: 0 })).status).toBe(400);
+    expect((await client.post(`/mocks/${mock.id}/shares`, { days: 0 })).status).toBe(400);
   });
 });
 

@@ -7,10 +7,10 @@ import { type Client, demoMock, scratchFolder, startServer, type ServerProcess }
 const folder = scratchFolder();
 let server: ServerProcess;
 let client: Client;
-let test: string;
+let mock: string;
 beforeAll(async () => {
   server = await startServer('demo', folder.path('refused.db'));
-  ({ client, test } = await demoMock(server));
+  ({ client, mock } = await demoMock(server));
 }, 30_000);
 afterAll(async () => {
   await server.kill();
@@ -39,7 +39,7 @@ describe('what is refused in words, and never as our fault', () => {
     ['a standard nested without end', () => client.ask('POST', '/standards', `{"a":${nested(100_000)}}`)],
     [
       'events nested without end',
-      () => client.ask('POST', `/tests/${test}/events`, `{"events":[${nested(50_000)}]}`),
+      () => client.ask('POST', `/mocks/${mock}/events`, `{"events":[${nested(50_000)}]}`),
     ],
     ['a property called constructor', () => client.ask('POST', '/session', '{"constructor":1}')],
     [
@@ -113,7 +113,7 @@ describe('what is refused in words, and never as our fault', () => {
     [
       'a zone of another planet',
       async () =>
-        client.post('/tests', {
+        client.post('/mocks', {
           id: randomUUID(),
           learner: (await firstOf('/learners')).id,
           standard: { id: 'fault-ceiling', version: '1.0.0' },

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { RejudgedDrive, RejudgeLine, TestSummary } from '../contract';
+import type { RejudgedMock, RejudgeLine, MockSummary } from '../contract';
 import { Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
@@ -21,27 +21,27 @@ const linesOf = (text: string) =>
     .split('\n')
     .map((line) => JSON.parse(line) as RejudgeLine);
 
-const drivesOf = (lines: readonly RejudgeLine[]): RejudgedDrive[] =>
+const drivesOf = (lines: readonly RejudgeLine[]): RejudgedMock[] =>
   lines.flatMap((line) => (line.kind === 'drives' ? [...line.drives] : []));
 
 describe('all drives under one standard', () => {
   it('come as lines: how many there are, each drive once, the end', async () => {
-    const answer = await client.get('/standards/small-fault-count/1.0.0/drives');
+    const answer = await client.get('/standards/small-fault-count/1.0.0/mocks');
     expect(answer.headers.get('content-type')).toContain('ndjson');
     const lines = linesOf(String(answer.body));
     const drives = drivesOf(lines);
     expect(lines[0]).toEqual({ kind: 'total', total: drives.length });
     expect(lines.at(-1)).toEqual({ kind: 'end' });
-    expect(new Set(drives.map(({ test }) => test)).size).toBe(drives.length);
+    expect(new Set(drives.map(({ mock }) => mock)).size).toBe(drives.length);
     expect(drives.length).toBeGreaterThan(50);
   });
 
   it('keep the verdict that the list of mocks shows, and the same one under their own standard', async () => {
-    const { items } = (await client.get('/tests?limit=100')).body as { items: TestSummary[] };
-    const summaries = new Map(items.map((test) => [test.id, test]));
-    const lines = linesOf(String((await client.get('/standards/graded-faults/1.0.0/drives')).body));
-    for (const { test, own, result } of drivesOf(lines)) {
-      expect(own.outcome).toBe(summaries.get(test)?.result.outcome);
+    const { items } = (await client.get('/mocks?limit=100')).body as { items: MockSummary[] };
+    const summaries = new Map(items.map((mock) => [mock.id, mock]));
+    const lines = linesOf(String((await client.get('/standards/graded-faults/1.0.0/mocks')).body));
+    for (const { mock, own, result } of drivesOf(lines)) {
+      expect(own.outcome).toBe(summaries.get(mock)?.result.outcome);
       if (own.id === 'graded-faults') expect(result?.outcome).toBe(own.outcome);
     }
   });
@@ -51,7 +51,7 @@ describe('all drives under one standard', () => {
       const controller = new AbortController();
       // A thread is stopped a moment after its reader has gone: till then as many run as may.
       let answer: Response;
-      do answer = await client.open('/standards/strikes/1.0.0/drives', controller.signal);
+      do answer = await client.open('/standards/strikes/1.0.0/mocks', controller.signal);
       while (answer.status === 409);
       expect(answer.status).toBe(200);
       controller.abort();
@@ -60,7 +60,7 @@ describe('all drives under one standard', () => {
   }, 30_000);
 
   it('are refused to strangers and for a standard that is not here', async () => {
-    expect((await new Client(server.address).get('/standards/strikes/1.0.0/drives')).status).toBe(401);
-    expect((await client.get('/standards/strikes/9.9.9/drives')).status).toBe(404);
+    expect((await new Client(server.address).get('/standards/strikes/1.0.0/mocks')).status).toBe(401);
+    expect((await client.get('/standards/strikes/9.9.9/mocks')).status).toBe(404);
   });
 });

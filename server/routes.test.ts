@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type {
   HotSpotsView,
-  MarkAtPlace,
+  HotSpotMark,
   NetworkSummary,
   Page,
   ProblemDetails,
@@ -157,8 +157,8 @@ describe('networks', () => {
   }, 60_000);
 });
 
-describe('places', () => {
-  const places = async (query = '') => (await client.get(`/places${query}`)).body as HotSpotsView;
+describe('hot spots', () => {
+  const places = async (query = '') => (await client.get(`/hot-spots${query}`)).body as HotSpotsView;
 
   it('gather the marks of all drives, hot ones among them, and open to the marks', async () => {
     const all = await places();
@@ -168,8 +168,8 @@ describe('places', () => {
     expect(first?.hot).toBe(true);
     expect(first?.low ?? 9).toBeLessThan(first?.rate ?? 0);
     expect(first?.rate ?? 9).toBeLessThan(first?.high ?? 0);
-    const marks = (await client.get(`/places/${encodeURIComponent(first?.site.key ?? '')}/marks`))
-      .body as Page<MarkAtPlace>;
+    const marks = (await client.get(`/hot-spots/${encodeURIComponent(first?.site.key ?? '')}/marks`))
+      .body as Page<HotSpotMark>;
     expect(marks.items).toHaveLength(first?.marks ?? 0);
   });
 
@@ -185,24 +185,24 @@ describe('places', () => {
     const morning = await places('?from=0&until=12');
     const later = await places('?from=12&until=24');
     expect(morning.drives + later.drives).toBe(all.drives);
-    expect((await client.get('/places?gravity=9')).status).toBe(400);
-    expect((await client.get('/places?from=noon')).status).toBe(400);
-    expect((await client.get('/places/nowhere/marks')).status).toBe(404);
+    expect((await client.get('/hot-spots?gravity=9')).status).toBe(400);
+    expect((await client.get('/hot-spots?from=noon')).status).toBe(400);
+    expect((await client.get('/hot-spots/nowhere/marks')).status).toBe(404);
   });
 
   it('follow what is marked next', async () => {
     const before = await places();
-    const { client: marker, test } = await demoMock(server);
+    const { client: marker, mock } = await demoMock(server);
     const { route: held } = await route('market');
     const at = held.features.find(({ kind }) => kind === 'traffic-lights');
-    await marker.post(`/tests/${test}/events`, {
+    await marker.post(`/mocks/${mock}/events`, {
       events: [{ ...faultEvent(1), feature: at?.id, place: { lat: at?.lat, lon: at?.lon } }],
     });
     // A drive that follows no route and has no track is on no place.
     expect((await places()).marks).toBe(before.marks);
     const learners = (await client.get('/learners')).body as Page<{ id: string }>;
     const id = crypto.randomUUID();
-    const started = await client.post('/tests', {
+    const started = await client.post('/mocks', {
       id,
       learner: learners.items[0]?.id,
       standard: { id: 'fault-ceiling', version: '1.0.0' },
@@ -213,11 +213,11 @@ describe('places', () => {
       ready: [],
     });
     expect(started.body).toMatchObject({ route: { id: 'market', title: 'Market and lights' } });
-    await client.post(`/tests/${id}/events`, { events: [{ ...faultEvent(1), feature: at?.id }] });
+    await client.post(`/mocks/${id}/events`, { events: [{ ...faultEvent(1), feature: at?.id }] });
     const after = await places();
     expect(after.drives).toBe(before.drives + 1);
     expect(after.marks).toBe(before.marks + 1);
-    const unknown = await client.post('/tests', {
+    const unknown = await client.post('/mocks', {
       ...(started.body as object),
       id: crypto.randomUUID(),
       route: 'nowhere',
@@ -232,7 +232,7 @@ describe('places', () => {
     const first = featureHere(ribbonOf(held), 0)?.id;
     const learners = (await client.get('/learners')).body as Page<{ id: string }>;
     const id = crypto.randomUUID();
-    await client.post('/tests', {
+    await client.post('/mocks', {
       id,
       learner: learners.items[0]?.id,
       standard: { id: 'fault-ceiling', version: '1.0.0' },
@@ -242,20 +242,20 @@ describe('places', () => {
       zone: 'Europe/London',
       ready: [],
     });
-    await client.post(`/tests/${id}/events`, {
+    await client.post(`/mocks/${id}/events`, {
       events: [1, 2, 3].map((n) => ({ ...faultEvent(n), feature: first })),
     });
     expect((await places()).marks).toBe(before.marks);
-    const { marks } = (await client.get(`/tests/${id}/marks.json`)).body as {
+    const { marks } = (await client.get(`/mocks/${id}/marks.json`)).body as {
       marks: { feature: string; latitude: number | '' }[];
     };
     expect(marks.map(({ feature, latitude }) => [feature, latitude])).toEqual([1, 2, 3].map(() => ['', '']));
-    const { tree } = await openPdf(await client.bytes(`/tests/${id}/report.pdf`));
+    const { tree } = await openPdf(await client.bytes(`/mocks/${id}/report.pdf`));
     expect(tree).toContain('The route with 0 of 3 marks where they were made');
   });
 
   it('of a drive without a route are found by its track', async () => {
-    const { client: marker, test } = await demoMock(server);
+    const { client: marker, mock } = await demoMock(server);
     const { route: held } = await route('short-loop');
     const fixes = held.line
       .filter((_place, n) => n % 2 === 0)
@@ -271,18 +271,18 @@ describe('places', () => {
         speed: 9,
       }));
     for (let n = 0; n < fixes.length; n += 400)
-      await marker.post(`/tests/${test}/events`, { events: fixes.slice(n, n + 400) });
-    const [place] = held.line.slice(Math.floor(held.line.length / 2));
-    await marker.post(`/tests/${test}/events`, {
+      await marker.post(`/mocks/${mock}/events`, { events: fixes.slice(n, n + 400) });
+    const [position] = held.line.slice(Math.floor(held.line.length / 2));
+    await marker.post(`/mocks/${mock}/events`, {
       events: [
-        { ...faultEvent(1), place },
+        { ...faultEvent(1), place: position },
         { kind: 'end', id: 'end', device: 'd1', seq: 9, at: '2026-09-14T09:00:00.000Z', how: 'finished' },
       ],
     });
-    const own = await places(`?test=${test}`);
+    const own = await places(`?mock=${mock}`);
     expect(own.drives).toBe(1);
     expect(own.marks).toBe(1);
-    const track = (await client.get(`/tests/${test}/track`)).body as Page<{ at: string }>;
+    const track = (await client.get(`/mocks/${mock}/track`)).body as Page<{ at: string }>;
     expect(track.items).toHaveLength(fixes.length);
   });
 });

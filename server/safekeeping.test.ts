@@ -32,9 +32,9 @@ describe('backup and restore', () => {
   it('copy a school while it is marked in, and bring it back', async () => {
     const file = folder.path('school.db');
     const server = await startServer('demo', file);
-    const { client, test } = await demoMock(server);
+    const { client, mock } = await demoMock(server);
     for (let seq = 1; seq <= 20; seq += 1)
-      expect((await client.post(`/tests/${test}/events`, { events: [faultEvent(seq)] })).status).toBe(200);
+      expect((await client.post(`/mocks/${mock}/events`, { events: [faultEvent(seq)] })).status).toBe(200);
     const copy = folder.path('copy.db');
     const made = jasperwren('backup', '--database', file, '--to', copy);
     expect(made).toMatchObject({ status: 0, told: { mocks: 61 } });
@@ -44,7 +44,7 @@ describe('backup and restore', () => {
     expect(jasperwren('backup', '--database', file, '--to', copy).status).toBe(2);
 
     // What came after the backup is in the school that is kept beside it.
-    await client.post(`/tests/${test}/events`, { events: [faultEvent(21)] });
+    await client.post(`/mocks/${mock}/events`, { events: [faultEvent(21)] });
     const refused = jasperwren('restore', '--from', copy, '--database', file);
     expect(refused).toMatchObject({ status: 2, told: null });
     expect(refused.stderr).toMatch(/open in another Jasperwren/);
@@ -54,7 +54,7 @@ describe('backup and restore', () => {
     const kept = /kept as (\S+)\.\n/.exec(restored.stderr)?.[1] ?? '';
     const marks = (of: string) => {
       const sqlite = new SQLite(of, { readonly: true });
-      const count = sqlite.prepare('select count(*) from events where test = ?').pluck().get(test);
+      const count = sqlite.prepare('select count(*) from events where mock = ?').pluck().get(mock);
       sqlite.close();
       return count;
     };
@@ -62,7 +62,7 @@ describe('backup and restore', () => {
 
     const again = await startServer('demo', file);
     const { client: later } = await demoMock(again);
-    const { events } = (await later.get(`/tests/${test}/events`)).body as EventsView;
+    const { events } = (await later.get(`/mocks/${mock}/events`)).body as EventsView;
     expect(events).toHaveLength(20);
     await again.kill();
   }, 60_000);
@@ -135,7 +135,7 @@ describe('a server', () => {
   it('ends within ten seconds of being told to, whatever is in flight, and keeps what it acknowledged', async () => {
     const file = folder.path('ended.db');
     const server = await startServer('demo', file);
-    const { client, test } = await demoMock(server);
+    const { client, mock } = await demoMock(server);
     // A request that never ends, and a connection that never asks.
     const { port } = new URL(server.address);
     const stuck = connect(Number(port), '127.0.0.1', () => {
@@ -150,7 +150,7 @@ describe('a server', () => {
     const marking = (async () => {
       for (let seq = 1; ; seq += 1) {
         const answer = await client
-          .post(`/tests/${test}/events`, { events: [faultEvent(seq)] })
+          .post(`/mocks/${mock}/events`, { events: [faultEvent(seq)] })
           .catch(() => null);
         if (answer?.status !== 200) return;
         acknowledged = seq;
@@ -163,7 +163,7 @@ describe('a server', () => {
     expect(acknowledged).toBeGreaterThan(0);
     const sqlite = new SQLite(file, { readonly: true });
     expect(
-      sqlite.prepare('select count(*) from events where test = ?').pluck().get(test),
+      sqlite.prepare('select count(*) from events where mock = ?').pluck().get(mock),
     ).toBeGreaterThanOrEqual(acknowledged);
     sqlite.close();
   }, 60_000);

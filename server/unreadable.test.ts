@@ -1,6 +1,6 @@
 import SQLite from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { LearnerView, LessonView, Page, TestSummary, UnreadableRecord } from '../contract';
+import type { LearnerView, LessonView, Page, MockSummary, UnreadableRecord } from '../contract';
 import { type Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
@@ -10,7 +10,7 @@ let before: Record<string, number>;
 
 const lists = [
   '/learners?limit=100',
-  '/tests?limit=100',
+  '/mocks?limit=100',
   '/standards',
   '/questions',
   '/vehicles',
@@ -18,7 +18,7 @@ const lists = [
   '/networks',
   '/readiness',
   '/results',
-  '/places',
+  '/hot-spots',
   '/lessons?from=2000-01-01T00:00:00Z&until=2100-01-01T00:00:00Z',
 ];
 const itemsOf = async <T>(path: string) => {
@@ -39,7 +39,7 @@ beforeAll(async () => {
     expect(sqlite.prepare(query).run(...values).changes).toBeGreaterThan(0);
   spoil(`update learners set papers = 'null', overrule = '[]' where name = 'Amara Okonwe'`);
   spoil(
-    `update tests set zone = 'Mars/Phobos' where learner = (select id from learners where name = 'Amara Okonwe')`,
+    `update mocks set zone = 'Mars/Phobos' where learner = (select id from learners where name = 'Amara Okonwe')`,
   );
   spoil(`update lessons set zone = 'Nowhere' where rowid = (select min(rowid) from lessons)`);
   spoil(`update vehicles set card = '{"brakes":7}', record = '{' where rowid = 1`);
@@ -67,23 +67,23 @@ afterAll(async () => {
 describe('records that cannot be made sense of', () => {
   it('take none of the others with them', async () => {
     // The second start began one mock more; what lay along a spoiled route is no place any more.
-    const changed: Record<string, number> = { '/routes': -1, '/questions': -1, '/tests?limit=100': 1 };
-    for (const path of lists.filter((one) => one !== '/places'))
+    const changed: Record<string, number> = { '/routes': -1, '/questions': -1, '/mocks?limit=100': 1 };
+    for (const path of lists.filter((one) => one !== '/hot-spots'))
       expect([path, (await itemsOf(path)).length]).toEqual([
         path,
         (before[path] ?? 0) + (changed[path] ?? 0),
       ]);
-    expect((await itemsOf('/places')).length).toBeGreaterThan((before['/places'] ?? 0) / 2);
+    expect((await itemsOf('/hot-spots')).length).toBeGreaterThan((before['/hot-spots'] ?? 0) / 2);
   }, 60_000);
 
   it('are shown with what is left of them', async () => {
     const learners = await itemsOf<LearnerView>('/learners?limit=100');
     const amara = learners.find(({ name }) => name === 'Amara Okonwe');
     expect(amara).toMatchObject({ papers: [], overrule: null });
-    const mocks = await itemsOf<TestSummary>(`/tests?learner=${amara?.id}`);
+    const mocks = await itemsOf<MockSummary>(`/mocks?learner=${amara?.id}`);
     const spoiled = mocks.filter(({ zone }) => zone === 'UTC');
     expect(spoiled).toHaveLength(mocks.length - 1);
-    const pdf = await client.open(`/tests/${spoiled[0]?.id}/report.pdf`);
+    const pdf = await client.open(`/mocks/${spoiled[0]?.id}/report.pdf`);
     expect(pdf.status).toBe(200);
     await pdf.arrayBuffer();
     const lessons = await itemsOf<LessonView>(lists.at(-1) ?? '');

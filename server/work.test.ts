@@ -110,11 +110,11 @@ it('work is ended when the client goes', async () => {
   const gone = new AbortController();
   // Both workers are busy for whoever waits behind.
   const streams = await Promise.all(
-    [1, 2, 3, 4, 5, 6].map(() => client.open('/standards/strikes/1.0.0/drives', gone.signal)),
+    [1, 2, 3, 4, 5, 6].map(() => client.open('/standards/strikes/1.0.0/mocks', gone.signal)),
   );
   expect(streams.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200, 200]);
   gone.abort();
-  const answer = await client.open('/standards/strikes/1.0.0/drives');
+  const answer = await client.open('/standards/strikes/1.0.0/mocks');
   const lines = (await answer.text()).trim().split('\n');
   expect(JSON.parse(lines.at(-1) ?? '')).toEqual({ kind: 'end' });
   expect(JSON.parse(lines[0] ?? '')).toMatchObject({ kind: 'total' });
@@ -122,7 +122,7 @@ it('work is ended when the client goes', async () => {
 
 it('the server ends within ten seconds while there is much to work out', async () => {
   const much = Array.from({ length: 30 }, (_, n) =>
-    client.get(`/tests?after=${n}`).then(
+    client.get(`/mocks?after=${n}`).then(
       () => undefined,
       () => undefined,
     ),

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import { countyTraffic, gridPlace, networkOf, often, osmXml } from '../testing';
+import { countyTraffic, gridPosition, networkOf, often, osmXml } from '../testing';
 import {
   createSearch,
   createSnap,
@@ -148,7 +148,7 @@ describe('on a network so small that all loops can be gone through', () => {
     const small: Drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
     for (const minutes of [2.5, 3.5]) {
       const asked = wish({
-        start: gridPlace(0.5, 0),
+        start: gridPosition(0.5, 0),
         minutes,
         wants: {},
         skills: { roundabouts: 5 },

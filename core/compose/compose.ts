@@ -1,4 +1,4 @@
-import type { Place } from '../geo';
+import type { Position } from '../geo';
 import { failed, parsed, type Parsed } from '../problems';
 import { randomFrom, type Random } from '../random';
 import { edgeOf, endOf, lengthOfArc, roadOfArc, waysFrom, type OnArc, type Traffic } from '../network';
@@ -7,7 +7,7 @@ import { kindIndex, kindTable, runningKinds, type KindTable } from './kinds';
 import { createScorer, type ScoreParts, type Scorer, type Wish } from './score';
 
 export interface ComposeWish extends Wish {
-  readonly start: Place;
+  readonly start: Position;
   readonly seed: number;
   /** How many different proposals are wanted. */
   readonly proposals: number;

@@ -9,7 +9,7 @@ const entry = (id: string, hour: number, changes: Partial<Booked> = {}): Booked 
   instructor: 'maren',
   learner: id,
   vehicle: `car of ${id}`,
-  place: null,
+  position: null,
   placeName: '',
   ...changes,
 });
@@ -40,9 +40,11 @@ describe('clashes', () => {
       { lat: 52.145, lon: -2.3 },
     ];
     // Five kilometres apart on the ground: 5003 × 1.35 / 9.5 s are 12 min, and five to change over.
-    expect(travelMinutes(entry('a', 9, { place: here }), entry('b', 10, { place: there }))).toBe(17);
+    expect(travelMinutes(entry('a', 9, { position: here }), entry('b', 10, { position: there }))).toBe(17);
     expect(
-      clashesOf([entry('a', 9, { place: here }), entry('b', 10.2, { place: there })]).map(({ kind }) => kind),
+      clashesOf([entry('a', 9, { position: here }), entry('b', 10.2, { position: there })]).map(
+        ({ kind }) => kind,
+      ),
     ).toEqual(['gap']);
   });
 

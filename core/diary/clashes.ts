@@ -1,4 +1,4 @@
-import { distance, type Place } from '../geo';
+import { distance, type Position } from '../geo';
 
 /** An appointment, as far as it can clash with another. */
 export interface Booked {
@@ -9,7 +9,7 @@ export interface Booked {
   readonly instructor: string;
   readonly learner: string | null;
   readonly vehicle: string | null;
-  readonly place: Place | null;
+  readonly position: Position | null;
   /** Where it begins, in words; the same words are the same place. */
   readonly placeName: string;
 }
@@ -41,8 +41,8 @@ const end = ({ startsAt, minutes }: Booked): number => Date.parse(startsAt) + mi
 /** Minutes to get from the place of one appointment to that of the next; a lesson ends where it began. */
 export function travelMinutes(a: Booked, b: Booked): number {
   if (a.placeName !== '' && a.placeName === b.placeName) return CHANGE_OVER;
-  if (!a.place || !b.place) return CHANGE_OVER;
-  return Math.ceil((distance(a.place, b.place) * DETOUR) / TOWN_SPEED / 60) + CHANGE_OVER;
+  if (!a.position || !b.position) return CHANGE_OVER;
+  return Math.ceil((distance(a.position, b.position) * DETOUR) / TOWN_SPEED / 60) + CHANGE_OVER;
 }
 
 /**

@@ -1,3 +1,11 @@
-export { lengthOf, metresAlong, nearestOn, placeAlong, stretchOf, type Nearest, type OnLine } from './line';
+export {
+  lengthOf,
+  metresAlong,
+  nearestOn,
+  positionAlong,
+  stretchOf,
+  type Nearest,
+  type OnLine,
+} from './line';
 export { frameAt, type Frame, type Point } from './plane';
-export { bearing, distance, EARTH_RADIUS, roundedPlace, turnBetween, type Place } from './sphere';
+export { bearing, distance, EARTH_RADIUS, roundedPosition, turnBetween, type Position } from './sphere';

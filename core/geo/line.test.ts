@@ -1,13 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { lengthOf, metresAlong, nearestOn, placeAlong, stretchOf } from './line';
+import { lengthOf, metresAlong, nearestOn, positionAlong, stretchOf } from './line';
 import { frameAt } from './plane';
-import { distance, type Place } from './sphere';
+import { distance, type Position } from './sphere';
 
 const near = fc.double({ min: -0.02, max: 0.02, noNaN: true });
 const lines = fc
   .array(fc.tuple(near, near), { minLength: 2, maxLength: 12 })
-  .map((steps) => steps.map(([dLat, dLon]): Place => ({ lat: 52 + dLat, lon: -2 + dLon })));
+  .map((steps) => steps.map(([dLat, dLon]): Position => ({ lat: 52 + dLat, lon: -2 + dLon })));
 
 describe('a line', () => {
   it('is as long as its steps together', () => {
@@ -24,8 +24,8 @@ describe('a line', () => {
     fc.assert(
       fc.property(lines, fc.double({ min: 0, max: 1, noNaN: true }), (line, share) => {
         const metres = metresAlong(line);
-        const place = placeAlong(line, metres, share * (metres.at(-1) ?? 0));
-        expect(nearestOn(line, metres, place)?.off).toBeLessThan(0.05);
+        const position = positionAlong(line, metres, share * (metres.at(-1) ?? 0));
+        expect(nearestOn(line, metres, position)?.off).toBeLessThan(0.05);
       }),
     );
   });
@@ -34,11 +34,11 @@ describe('a line', () => {
     fc.assert(
       fc.property(lines, near, near, (line, dLat, dLon) => {
         const metres = metresAlong(line);
-        const place = { lat: 52 + dLat, lon: -2 + dLon };
-        const nearest = nearestOn(line, metres, place);
+        const position = { lat: 52 + dLat, lon: -2 + dLon };
+        const nearest = nearestOn(line, metres, position);
         for (const share of [0, 0.2, 0.4, 0.6, 0.8, 1]) {
-          const other = placeAlong(line, metres, share * (metres.at(-1) ?? 0));
-          expect(nearest?.off ?? Infinity).toBeLessThanOrEqual(distance(place, other) * 1.002 + 0.01);
+          const other = positionAlong(line, metres, share * (metres.at(-1) ?? 0));
+          expect(nearest?.off ?? Infinity).toBeLessThanOrEqual(distance(position, other) * 1.002 + 0.01);
         }
       }),
     );
@@ -71,7 +71,7 @@ describe('a line', () => {
 describe('a flat frame', () => {
   it('differs from great circles by less than five in a thousand within twenty kilometres', () => {
     const far = fc.double({ min: -0.18, max: 0.18, noNaN: true });
-    const { toPoint, toPlace } = frameAt({ lat: 52, lon: -2 });
+    const { toPoint, toPosition } = frameAt({ lat: 52, lon: -2 });
     fc.assert(
       fc.property(far, far, far, far, (a, b, c, d) => {
         const [p, q] = [
@@ -82,7 +82,7 @@ describe('a flat frame', () => {
         const real = distance(p, q);
         fc.pre(real > 10);
         expect(Math.abs(Math.hypot(u.x - v.x, u.y - v.y) / real - 1)).toBeLessThan(0.005);
-        expect(toPlace(u).lat).toBeCloseTo(p.lat, 9);
+        expect(toPosition(u).lat).toBeCloseTo(p.lat, 9);
       }),
     );
   });

@@ -1,20 +1,20 @@
 import { frameAt, type Point } from './plane';
-import { bearing, distance, type Place } from './sphere';
+import { bearing, distance, type Position } from './sphere';
 
 /** Metres from the start of a line to each of its points: nought first, the whole length last. */
-export function metresAlong(line: readonly Place[]): readonly number[] {
+export function metresAlong(line: readonly Position[]): readonly number[] {
   let sum = 0;
-  return line.map((place, n) => {
+  return line.map((position, n) => {
     const before = line[n - 1];
-    if (before) sum += distance(before, place);
+    if (before) sum += distance(before, position);
     return sum;
   });
 }
 
-export const lengthOf = (line: readonly Place[]): number => metresAlong(line).at(-1) ?? 0;
+export const lengthOf = (line: readonly Position[]): number => metresAlong(line).at(-1) ?? 0;
 
 /** A place on a line, with the direction in which the line goes there, in radians clockwise from north. */
-export interface OnLine extends Place {
+export interface OnLine extends Position {
   readonly along: number;
   readonly heading: number;
 }
@@ -25,7 +25,7 @@ export interface OnLine extends Place {
  * @param metres of `metresAlong(line)`, so that it is not worked out for each place anew
  * @throws RangeError for a line without points
  */
-export function placeAlong(line: readonly Place[], metres: readonly number[], along: number): OnLine {
+export function positionAlong(line: readonly Position[], metres: readonly number[], along: number): OnLine {
   const [first] = line;
   if (!first) throw new RangeError('a line of no points has no places');
   if (line.length === 1) return { ...first, along: 0, heading: 0 };
@@ -61,13 +61,13 @@ export interface Nearest extends OnLine {
  * the stretch or the line is empty.
  */
 export function nearestOn(
-  line: readonly Place[],
+  line: readonly Position[],
   metres: readonly number[],
-  place: Place,
+  position: Position,
   from = 0,
   to = Infinity,
 ): Nearest | null {
-  const { toPoint } = frameAt(place);
+  const { toPoint } = frameAt(position);
   // Plain numbers and squared distances: a long drive asks for thousands of marks on hundreds of stretches.
   let [best, bestShare, bestSquare] = [-1, 0, Infinity];
   let before: Point | null = null;
@@ -78,8 +78,8 @@ export function nearestOn(
       before = null;
       continue;
     }
-    const a: Point = before ?? toPoint(line[n] ?? place);
-    const b = toPoint(line[n + 1] ?? place);
+    const a: Point = before ?? toPoint(line[n] ?? position);
+    const b = toPoint(line[n + 1] ?? position);
     before = b;
     const step = end - start;
     const least = step > 0 ? Math.max(0, (from - start) / step) : 0;
@@ -97,17 +97,21 @@ export function nearestOn(
   if (best < 0) return null;
   const start = metres[best] ?? 0;
   const along = start + bestShare * ((metres[best + 1] ?? start) - start);
-  return { ...placeAlong(line, metres, along), off: Math.sqrt(bestSquare) };
+  return { ...positionAlong(line, metres, along), off: Math.sqrt(bestSquare) };
 }
 
 /** The part of a line between two distances along it, with its ends. */
 export function stretchOf(
-  line: readonly Place[],
+  line: readonly Position[],
   metres: readonly number[],
   from: number,
   to: number,
-): readonly Place[] {
-  const bare = ({ lat, lon }: Place): Place => ({ lat, lon });
+): readonly Position[] {
+  const bare = ({ lat, lon }: Position): Position => ({ lat, lon });
   const inside = line.filter((_place, n) => (metres[n] ?? 0) > from && (metres[n] ?? 0) < to);
-  return [bare(placeAlong(line, metres, from)), ...inside.map(bare), bare(placeAlong(line, metres, to))];
+  return [
+    bare(positionAlong(line, metres, from)),
+    ...inside.map(bare),
+    bare(positionAlong(line, metres, to)),
+  ];
 }

@@ -1,4 +1,4 @@
-import { EARTH_RADIUS, type Place } from './sphere';
+import { EARTH_RADIUS, type Position } from './sphere';
 
 /** Metres east and north of the middle of a frame. */
 export interface Point {
@@ -11,15 +11,15 @@ export interface Point {
  * great-circle distances by a few in a thousand.
  */
 export interface Frame {
-  readonly toPoint: (place: Place) => Point;
-  readonly toPlace: (point: Point) => Place;
+  readonly toPoint: (position: Position) => Point;
+  readonly toPosition: (point: Point) => Position;
 }
 
-export function frameAt(middle: Place): Frame {
+export function frameAt(middle: Position): Frame {
   const perLat = (EARTH_RADIUS * Math.PI) / 180;
   const perLon = perLat * Math.cos((middle.lat * Math.PI) / 180);
   return {
     toPoint: ({ lat, lon }) => ({ x: (lon - middle.lon) * perLon, y: (lat - middle.lat) * perLat }),
-    toPlace: ({ x, y }) => ({ lat: middle.lat + y / perLat, lon: middle.lon + x / perLon }),
+    toPosition: ({ x, y }) => ({ lat: middle.lat + y / perLat, lon: middle.lon + x / perLon }),
   };
 }

@@ -1,5 +1,5 @@
 /** A place on the earth in degrees, WGS 84. */
-export interface Place {
+export interface Position {
   readonly lat: number;
   readonly lon: number;
 }
@@ -13,7 +13,7 @@ const RADIANS = Math.PI / 180;
  * Great-circle distance in metres, by the haversine formula. Against the ellipsoid it is wrong by at most
  * about half a per cent.
  */
-export function distance(a: Place, b: Place): number {
+export function distance(a: Position, b: Position): number {
   const dLat = (b.lat - a.lat) * RADIANS;
   const dLon = (b.lon - a.lon) * RADIANS;
   const h =
@@ -22,7 +22,7 @@ export function distance(a: Place, b: Place): number {
 }
 
 /** Direction in which one sets out from `a` to `b`, in radians clockwise from north, from 0 to 2π. */
-export function bearing(a: Place, b: Place): number {
+export function bearing(a: Position, b: Position): number {
   const dLon = (b.lon - a.lon) * RADIANS;
   const [p, q] = [a.lat * RADIANS, b.lat * RADIANS];
   const y = Math.sin(dLon) * Math.cos(q);
@@ -38,7 +38,7 @@ export function turnBetween(from: number, to: number): number {
 }
 
 /** A place to the ten-millionth of a degree, about a centimetre: as files keep it. */
-export const roundedPlace = ({ lat, lon }: Place): Place => ({
+export const roundedPosition = ({ lat, lon }: Position): Position => ({
   lat: Math.round(lat * 1e7) / 1e7,
   lon: Math.round(lon * 1e7) / 1e7,
 });

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { countyTraffic, drawnOn } from '../testing';
-import { bearing, distance, metresAlong, nearestOn, placeAlong } from '../geo';
+import { bearing, distance, metresAlong, nearestOn, positionAlong } from '../geo';
 import { createSearch, createSnap } from '../network';
 import { wayBack, wrongTurn } from './offRoute';
 import { directionsOf, timingOf, type Route } from '../route';
@@ -59,7 +59,7 @@ describe('guidance', () => {
   });
 
   it('knows when the route was left, not at the first stray place, and when one is back', () => {
-    const on = placeAlong(route.line, guide.metres, 500);
+    const on = positionAlong(route.line, guide.metres, 500);
     const far = { lat: on.lat + 0.003, lon: on.lon + 0.003, accuracy: 5 };
     let state = guideOn(guide, { ...guideStart, along: 490 }, { ...on, accuracy: 5 }).now;
     const first = guideOn(guide, state, far);
@@ -69,7 +69,7 @@ describe('guidance', () => {
     const third = guideOn(guide, state, far);
     expect(third.now.state).toBe('off');
     expect(third.cues[0]?.text).toContain('no fault');
-    const later = placeAlong(route.line, guide.metres, 1_400);
+    const later = positionAlong(route.line, guide.metres, 1_400);
     const back = guideOn(guide, third.now, { ...later, accuracy: 5 });
     expect(back.now.state).toBe('on');
     expect(back.now.along).toBeCloseTo(1_400, 0);
@@ -77,7 +77,7 @@ describe('guidance', () => {
   });
 
   it('does not take crossing the route for being on it', () => {
-    const on = placeAlong(route.line, guide.metres, 900);
+    const on = positionAlong(route.line, guide.metres, 900);
     const across = { ...on, accuracy: 5, heading: on.heading + Math.PI / 2 };
     expect(guideOn(guide, { ...guideStart, along: 890 }, across).now.state).toBe('leaving');
   });
@@ -100,7 +100,7 @@ describe('guidance', () => {
 
   it('tells where the independent drive begins and ends', () => {
     const alone = guideFor({ ...route, independent: { from: 300, to: 800 } });
-    const at = (along: number) => ({ ...placeAlong(route.line, guide.metres, along), accuracy: 5 });
+    const at = (along: number) => ({ ...positionAlong(route.line, guide.metres, along), accuracy: 5 });
     const begun = guideOn(alone, { ...guideStart, along: 290 }, at(310));
     expect(begun.cues.map(({ text }) => text)).toContain(
       'Now follow the directions of the device on your own.',
@@ -115,7 +115,7 @@ describe('a simulated receiver', () => {
     const replay = replayOf(route.line, timingOf(route));
     const errors = Array.from({ length: 300 }, (_, n) => {
       const fix = simulatedFix(replay, n, { ...goodReception, noise: 6 });
-      return fix ? distance(fix, placeAlong(route.line, replay.metres, replay.along(n))) : 0;
+      return fix ? distance(fix, positionAlong(route.line, replay.metres, replay.along(n))) : 0;
     });
     const mean = errors.reduce((sum, error) => sum + error, 0) / errors.length;
     expect(mean).toBeGreaterThan(3);
@@ -167,7 +167,7 @@ describe('somebody who turned wrong', () => {
   it('is not led over a road that is closed', async () => {
     const traffic = await countyTraffic();
     const drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
-    const here = placeAlong(route.line, metresAlong(route.line), 300);
+    const here = positionAlong(route.line, metresAlong(route.line), 300);
     const usual = wayBack(drawing, here, route, 300);
     const middle = usual?.route.line[Math.floor(usual.route.line.length / 2)];
     if (!middle) throw new Error('no way');

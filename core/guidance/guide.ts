@@ -1,4 +1,4 @@
-import { metresAlong, nearestOn, turnBetween, type Place } from '../geo';
+import { metresAlong, nearestOn, turnBetween, type Position } from '../geo';
 import { directionsOf, timingOf, type Direction, type Feature, type Route } from '../route';
 
 /** A route made ready to be guided along, as a device knows it: with the traps that it falls into. */
@@ -29,7 +29,7 @@ export interface Cue {
   readonly moment: 'early' | 'main' | 'now' | 'left' | 'back' | 'arrived' | 'independent';
 }
 
-export interface GuideFix extends Place {
+export interface GuideFix extends Position {
   readonly accuracy: number;
   /** Radians clockwise from north; null while standing, or where it is not known. */
   readonly heading?: number | null;
@@ -110,7 +110,7 @@ export function guideOn(
   };
 }
 
-const offOf = ({ route, metres }: Guide, fix: Place): number =>
+const offOf = ({ route, metres }: Guide, fix: Position): number =>
   nearestOn(route.line, metres, fix)?.off ?? Infinity;
 
 /** Where a place lies on the line: near where one was; anywhere ahead once the route was left. */

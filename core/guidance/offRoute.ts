@@ -1,4 +1,4 @@
-import { distance, metresAlong, placeAlong, turnBetween, type OnLine, type Place } from '../geo';
+import { distance, metresAlong, positionAlong, turnBetween, type OnLine, type Position } from '../geo';
 import {
   edgeOf,
   endOf,
@@ -19,11 +19,11 @@ const ALIKE = 1.2;
 const JOINS = [150, 300, 500, 800, 1_200, 1_800, 2_600];
 
 /** The arcs at a place that go about in a direction, the nearest first. */
-function arcsAt({ traffic, snap }: Drawing, place: Place, heading: number | null): readonly Snapped[] {
-  return snap.near(place, NEAR).filter(({ arc, along }) => {
+function arcsAt({ traffic, snap }: Drawing, position: Position, heading: number | null): readonly Snapped[] {
+  return snap.near(position, NEAR).filter(({ arc, along }) => {
     if (heading === null) return true;
     const line = courseOf(traffic, [arc], { arc, along: 0 }, { arc, along: lengthOfArc(traffic.graph, arc) });
-    const { heading: road } = placeAlong(line.line, line.metres, along);
+    const { heading: road } = positionAlong(line.line, line.metres, along);
     return Math.abs(turnBetween(heading, road)) < ALIKE;
   });
 }
@@ -34,18 +34,18 @@ function arcsAt({ traffic, snap }: Drawing, place: Place, heading: number | null
  */
 export function wayBack(
   drawing: Drawing,
-  from: Place & { readonly heading: number | null },
+  from: Position & { readonly heading: number | null },
   route: Route,
   along: number,
-  closed: readonly Place[] = [],
+  closed: readonly Position[] = [],
 ): { readonly route: Route; readonly joins: number } | null {
   const { traffic, search } = drawing;
   const metres = metresAlong(route.line);
   const end = metres.at(-1) ?? 0;
   const timing = timingOf(route);
   const shutEdges = new Set(
-    closed.flatMap((place) =>
-      arcsAt(drawing, place, null)
+    closed.flatMap((position) =>
+      arcsAt(drawing, position, null)
         .slice(0, 2)
         .map(({ arc }) => edgeOf(arc)),
     ),
@@ -61,8 +61,8 @@ export function wayBack(
   } | null = null;
   for (const join of JOINS) {
     const joins = Math.min(end, along + join);
-    const place = placeAlong(route.line, metres, joins);
-    for (const to of arcsAt(drawing, place, place.heading).slice(0, 1))
+    const position = positionAlong(route.line, metres, joins);
+    for (const to of arcsAt(drawing, position, position.heading).slice(0, 1))
       for (const start of starts) {
         const path = search.path(start, to, shut);
         if (!path) continue;
@@ -91,11 +91,11 @@ export function wayBack(
 const WRONG_METRES = 160;
 
 /** The line of a car that takes another arm than the route at the next junction that has one. */
-export function wrongTurn(drawing: Drawing, route: Route, along: number): readonly Place[] | null {
+export function wrongTurn(drawing: Drawing, route: Route, along: number): readonly Position[] | null {
   const { traffic } = drawing;
   const { graph } = traffic;
   const metres = metresAlong(route.line);
-  const here: OnLine = placeAlong(route.line, metres, along);
+  const here: OnLine = positionAlong(route.line, metres, along);
   const [start] = arcsAt(drawing, here, here.heading);
   if (!start) return null;
   const arcs = [start.arc];
@@ -105,7 +105,7 @@ export function wrongTurn(drawing: Drawing, route: Route, along: number): readon
     const onwards = waysFrom(graph, endOf(graph, arc)).filter(
       (next) => next !== reverseOf(arc) && turnSeconds(traffic, arc, next) < Infinity,
     );
-    const beyond = placeAlong(route.line, metres, travelled + 12);
+    const beyond = positionAlong(route.line, metres, travelled + 12);
     const right = onwards.find((next) =>
       arcsAt(drawing, beyond, beyond.heading).some((one) => one.arc === next),
     );
@@ -122,7 +122,7 @@ export function wrongTurn(drawing: Drawing, route: Route, along: number): readon
 }
 
 /** The line over arcs, and on along the road a little. */
-function lineOn({ traffic }: Drawing, arcs: readonly number[], from: OnArc): readonly Place[] {
+function lineOn({ traffic }: Drawing, arcs: readonly number[], from: OnArc): readonly Position[] {
   const { graph } = traffic;
   const all = [...arcs];
   let beyond = lengthOfArc(graph, all.at(-1) ?? 0);
@@ -137,5 +137,5 @@ function lineOn({ traffic }: Drawing, arcs: readonly number[], from: OnArc): rea
   }
   const last = all.at(-1) ?? 0;
   const { line } = courseOf(traffic, all, from, { arc: last, along: lengthOfArc(graph, last) });
-  return line.filter((place, n) => n === 0 || distance(place, line[n - 1] ?? place) > 0.1);
+  return line.filter((position, n) => n === 0 || distance(position, line[n - 1] ?? position) > 0.1);
 }

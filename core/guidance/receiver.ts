@@ -1,9 +1,9 @@
-import { bearing, distance, metresAlong, placeAlong, type Place } from '../geo';
+import { bearing, distance, metresAlong, positionAlong, type Position } from '../geo';
 import { randomFrom } from '../random';
 import type { TrackPoint } from '../route';
 
 /** A place as a receiver tells it, so many seconds after the start. */
-export interface SimulatedFix extends Place {
+export interface SimulatedFix extends Position {
   readonly accuracy: number;
   readonly speed: number;
   readonly heading: number | null;
@@ -26,13 +26,13 @@ export const poorReception: Reception = { noise: 9, gapsAnHour: 40, gapSeconds: 
 export interface Replay {
   readonly seconds: number;
   readonly along: (second: number) => number;
-  readonly line: readonly Place[];
+  readonly line: readonly Position[];
   readonly metres: readonly number[];
 }
 
 /** A line driven as a timing says. */
 export const replayOf = (
-  line: readonly Place[],
+  line: readonly Position[],
   timing: { readonly seconds: number; readonly along: (second: number) => number },
 ): Replay => ({ line, metres: metresAlong(line), seconds: timing.seconds, along: timing.along });
 
@@ -80,17 +80,18 @@ export function simulatedFix(replay: Replay, second: number, reception: Receptio
     if (within >= begins && within < begins + gapSeconds) return null;
   }
   const along = replay.along(second);
-  const place = placeAlong(replay.line, replay.metres, along);
-  const before = placeAlong(replay.line, replay.metres, replay.along(Math.max(0, second - 1)));
+  const position = positionAlong(replay.line, replay.metres, along);
+  const before = positionAlong(replay.line, replay.metres, replay.along(Math.max(0, second - 1)));
   const speed = Math.max(0, along - before.along);
   const random = randomFrom(seed * 31 + Math.round(second * 10));
   // Sums of three are near enough to a bell curve.
   const error = () => (random() + random() + random() - 1.5) * 2 * noise;
   return {
-    lat: place.lat + error() / 111_195,
-    lon: place.lon + error() / (111_195 * Math.cos((place.lat * Math.PI) / 180)),
+    lat: position.lat + error() / 111_195,
+    lon: position.lon + error() / (111_195 * Math.cos((position.lat * Math.PI) / 180)),
     accuracy: Math.max(3, 1.5 * noise),
     speed,
-    heading: speed > 1.5 ? (distance(before, place) > 0.5 ? bearing(before, place) : place.heading) : null,
+    heading:
+      speed > 1.5 ? (distance(before, position) > 0.5 ? bearing(before, position) : position.heading) : null,
   };
 }

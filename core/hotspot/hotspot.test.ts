@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { lengthOf } from '../geo';
 import { driveOf, type DriveEvent, type EventBody } from '../marking';
 import { randomFrom, type Random } from '../random';
-import { countyTraffic, drawnOn, drawnOnXml, eventsOf, gridPlace, osmXml, standardWith } from '../testing';
+import { countyTraffic, drawnOn, drawnOnXml, eventsOf, gridPosition, osmXml, standardWith } from '../testing';
 import { featureHere, ribbonOf, withFeature, type Route } from '../route';
 import { placedDrive } from './placed';
 import { positionsOf } from './position';
@@ -127,7 +127,7 @@ describe('the places of a route', () => {
       ]),
     ]);
     const keys = async (from: [number, number], to: [number, number]) =>
-      sitesOf((await drawnOnXml(xml, gridPlace(...from), gridPlace(...to))).route)
+      sitesOf((await drawnOnXml(xml, gridPosition(...from), gridPosition(...to))).route)
         .map(({ site }) => site.key)
         .filter((key) => key.startsWith('junction@'));
     const [one, other] = [await keys([0.1, 0], [1, 0.9]), await keys([1, -0.9], [1.9, 0])];
@@ -202,7 +202,7 @@ describe('the places of a route', () => {
       ]),
     );
     const [lost, here] = positionsOf(drive.marks, drive, changed);
-    expect(lost?.place.lat).toBeCloseTo(one.lat, 3);
+    expect(lost?.position.lat).toBeCloseTo(one.lat, 3);
     expect(Math.abs((lost?.along ?? 0) - one.along)).toBeLessThan(20);
     expect(here).toMatchObject({ along: other.along, kind: other.kind });
     expect(positionsOf(drive.marks, drive, null)[0]?.along).toBeNull();

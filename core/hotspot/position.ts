@@ -1,4 +1,4 @@
-import { metresAlong, nearestOn, type Place } from '../geo';
+import { metresAlong, nearestOn, type Position } from '../geo';
 import type { Drive, DriveMark } from '../marking';
 import {
   featureHere,
@@ -10,8 +10,8 @@ import {
 } from '../route';
 
 /** Where a mark was made. */
-export interface Position {
-  readonly place: Place;
+export interface MarkedAt {
+  readonly position: Position;
   /** Metres along the route; null off it, or without a route. */
   readonly along: number | null;
   /** What of the route it was made at, as the route calls it now; null when nothing tells. */
@@ -42,10 +42,10 @@ export function positionsOf(
   marks: readonly Told[],
   drive: Pick<Drive, 'marks' | 'said' | 'fixes'>,
   route: Route | null,
-): readonly (Position | null)[] {
+): readonly (MarkedAt | null)[] {
   const metres = route ? metresOf(route) : [];
   const told = featuresTold(drive, route);
-  const found = new Map<Told, Position | null>();
+  const found = new Map<Told, MarkedAt | null>();
   let after = 0;
   const timed = marks.map((mark) => ({ mark, time: Date.parse(mark.at) })).sort((a, b) => a.time - b.time);
   for (const { mark } of timed) {
@@ -73,27 +73,32 @@ function positionOf(
   route: Route | null,
   metres: readonly number[],
   after: number,
-): Position | null {
+): MarkedAt | null {
   const feature = route?.features.find((one) => one.id === id);
   const kind = feature?.kind ?? (id === null ? undefined : kindOfFeature(id)) ?? null;
-  if (feature && !place) return { place: { lat: feature.lat, lon: feature.lon }, along: feature.along, kind };
+  if (feature && !place)
+    return { position: { lat: feature.lat, lon: feature.lon }, along: feature.along, kind };
   const where = place ?? (id === null ? null : placeOfFeature(id));
   if (!where) return null;
-  return { place: where, along: route ? alongOf(route, metres, where, feature?.along, after) : null, kind };
+  return {
+    position: where,
+    along: route ? alongOf(route, metres, where, feature?.along, after) : null,
+    kind,
+  };
 }
 
 /** Where a place lies along a route: near its feature, else at the pass that comes after what was marked before. */
 function alongOf(
   { line }: Route,
   metres: readonly number[],
-  place: Place,
+  position: Position,
   feature: number | undefined,
   after: number,
 ): number | null {
   if (feature !== undefined)
-    return nearestOn(line, metres, place, feature - 150, feature + 150)?.along ?? feature;
-  const onwards = nearestOn(line, metres, place, after - 50);
+    return nearestOn(line, metres, position, feature - 150, feature + 150)?.along ?? feature;
+  const onwards = nearestOn(line, metres, position, after - 50);
   if (onwards && onwards.off <= OFF) return onwards.along;
-  const anywhere = nearestOn(line, metres, place);
+  const anywhere = nearestOn(line, metres, position);
   return anywhere && anywhere.off <= OFF ? anywhere.along : null;
 }

@@ -1,8 +1,8 @@
-import { metresAlong, placeAlong, roundedPlace, type Place } from '../geo';
+import { metresAlong, positionAlong, roundedPosition, type Position } from '../geo';
 import { featureIdAt, featureKindOf, type Feature, type FeatureKindId, type Route } from '../route';
 
 /** A place where faults may gather: a junction, a crossing, or a stretch of road between them. */
-export interface Site extends Place {
+export interface Site extends Position {
   /** The same for the same place on every route. */
   readonly key: string;
   readonly kind: FeatureKindId | 'road';
@@ -69,7 +69,7 @@ export function sitesOf(route: Pick<Route, 'features' | 'stretches' | 'line'>): 
   const road = (until: number) => {
     while (until - covered > 1) {
       const to = until - covered > 1.5 * ROAD ? covered + ROAD : until;
-      const at = roundedPlace(placeAlong(route.line, metres, (covered + to) / 2));
+      const at = roundedPosition(positionAlong(route.line, metres, (covered + to) / 2));
       const name = route.stretches.find((stretch) => stretch.until >= (covered + to) / 2)?.name;
       sites.push({
         from: covered,

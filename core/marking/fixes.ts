@@ -1,4 +1,4 @@
-import { distance, type Place } from '../geo';
+import { distance, type Position } from '../geo';
 import { secondsSince } from './clock';
 
 /** Between two fixes that are kept: at least so many metres and seconds, or so many seconds (ours). */
@@ -7,7 +7,7 @@ const APART_SECONDS = 4;
 const STANDING_SECONDS = 60;
 
 /** A place at an instant. */
-export interface PlaceAt extends Place {
+export interface PlaceAt extends Position {
   readonly at: string;
 }
 

@@ -114,8 +114,10 @@ export const kinds = [
       words: (event, { standard }) => markWords(standard, event),
       shown: ({ item, severity, run = null }) => ({ item, severity, run }),
       ...byTouch,
-      effect: ({ id: by, at, item, severity, run = null, feature = null, place = null }, { mark }) =>
-        mark({ by, at, item, severity, run, feature, place, source: 'fault', flag: null }),
+      effect: (
+        { id: by, at, item, severity, run = null, feature = null, place: position = null },
+        { mark },
+      ) => mark({ by, at, item, severity, run, feature, place: position, source: 'fault', flag: null }),
       items: ({ item }) => [item],
       problems: (event, { standard }) => markProblems(standard, event, 'item', 'severity'),
     },
@@ -155,10 +157,20 @@ export const kinds = [
       words: () => 'flag',
       shown: ({ run = null }) => ({ run }),
       ...byTouch,
-      effect: ({ id: flag, at, run = null, feature = null, place = null }, { mark, sortOf }) => {
+      effect: ({ id: flag, at, run = null, feature = null, place: position = null }, { mark, sortOf }) => {
         const sort = sortOf(flag);
         for (const { item, severity } of sort?.faults ?? [])
-          mark({ by: sort?.id ?? flag, at, item, severity, run, feature, place, source: 'sort', flag });
+          mark({
+            by: sort?.id ?? flag,
+            at,
+            item,
+            severity,
+            run,
+            feature,
+            place: position,
+            source: 'sort',
+            flag,
+          });
       },
     },
   ),

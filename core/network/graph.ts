@@ -1,4 +1,4 @@
-import { distance, frameAt, type Frame, type Place } from '../geo';
+import { distance, frameAt, type Frame, type Position } from '../geo';
 import { PER_DEGREE, type NetworkFile } from './file';
 import { signKinds, type Road, type SignKind } from './road';
 
@@ -103,7 +103,7 @@ function accumulate(differences: readonly number[], into: Float64Array, unit: nu
   }
 }
 
-function middleOf(lat: Float64Array, lon: Float64Array): Place {
+function middleOf(lat: Float64Array, lon: Float64Array): Position {
   let [south, north, west, east] = [90, -90, 180, -180];
   for (let p = 0; p < lat.length; p += 1) {
     south = Math.min(south, lat[p] ?? 0);
@@ -266,7 +266,7 @@ export const endOf = (graph: RoadGraph, arc: number): number => startOf(graph, r
 
 /** Metres from one point of a road to the next. */
 export const stepBetween = (graph: Pick<RoadGraph, 'frame' | 'x' | 'y'>, a: number, b: number): number =>
-  distance(placeOfPoint(graph, a), placeOfPoint(graph, b));
+  distance(positionOfPoint(graph, a), positionOfPoint(graph, b));
 
 export const lengthOfArc = (graph: RoadGraph, arc: number): number => graph.lengthOfEdge[edgeOf(arc)] ?? 0;
 
@@ -290,8 +290,8 @@ export function pointsOf(graph: RoadGraph, arc: number): readonly number[] {
   return isForward(arc) ? along : along.reverse();
 }
 
-export const placeOfPoint = (graph: Pick<RoadGraph, 'frame' | 'x' | 'y'>, point: number): Place =>
-  graph.frame.toPlace({ x: graph.x[point] ?? 0, y: graph.y[point] ?? 0 });
+export const positionOfPoint = (graph: Pick<RoadGraph, 'frame' | 'x' | 'y'>, point: number): Position =>
+  graph.frame.toPosition({ x: graph.x[point] ?? 0, y: graph.y[point] ?? 0 });
 
 /** Signs along an arc that stand for its direction, with metres from its start. */
 export function signsOf(

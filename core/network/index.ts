@@ -22,7 +22,7 @@ export {
   waysFrom,
   armsOf,
   pointsOf,
-  placeOfPoint,
+  positionOfPoint,
   signsOf,
   headingFrom,
   headingInto,

@@ -3,7 +3,7 @@ import { distance } from '../geo';
 import { countyNetwork, networkOf, osmXml, pieces } from '../testing';
 import { makeCounty } from './county/county';
 import { parseNetwork } from './file';
-import { openNetwork, placeOfPoint, signsOf } from './graph';
+import { openNetwork, positionOfPoint, signsOf } from './graph';
 import { writeOsm } from './osm';
 import { Cancelled, readOsm } from './readOsm';
 import { MPH } from './road';
@@ -79,7 +79,7 @@ describe('an extract', () => {
     );
     const kept = graph.lengthOfEdge.reduce((sum, length) => sum + length, 0);
     expect(Math.abs(kept / real - 1)).toBeLessThan(0.002);
-    expect(placeOfPoint(graph, 0).lat).toBeCloseTo(osm.nodes[0]?.lat ?? 0, 6);
+    expect(positionOfPoint(graph, 0).lat).toBeCloseTo(osm.nodes[0]?.lat ?? 0, 6);
   });
 
   it('gives signs to the direction that they stand for', async () => {
@@ -125,7 +125,7 @@ describe('an extract', () => {
     );
     const graph = openNetwork(network);
     expect(graph.roads[0]?.oneWay).toBe(true);
-    expect(placeOfPoint(graph, graph.points[0] ?? 0).lon).toBeGreaterThan(0.001);
+    expect(positionOfPoint(graph, graph.points[0] ?? 0).lon).toBeGreaterThan(0.001);
   });
 
   it('is refused when it is broken, with the line where', async () => {

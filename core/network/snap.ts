@@ -1,18 +1,18 @@
 import Flatbush from 'flatbush';
-import type { Place } from '../geo';
+import type { Position } from '../geo';
 import { lengthOfArc, mayDrive, pointsOf, stepBetween, type RoadGraph } from './graph';
 import type { OnArc } from './path';
 
 /** A place on a road near to where it was asked for. */
 export interface Snapped extends OnArc {
-  readonly place: Place;
+  readonly position: Position;
   /** Metres from the place asked for to this one. */
   readonly off: number;
 }
 
 export interface Snap {
   /** Places on roads within so many metres, the nearest first: one for each direction that may be driven. */
-  readonly near: (place: Place, most: number) => readonly Snapped[];
+  readonly near: (position: Position, most: number) => readonly Snapped[];
   /** Edges whose box meets a box of metres in the graph's frame. */
   readonly edgesIn: (west: number, south: number, east: number, north: number) => readonly number[];
 }
@@ -34,18 +34,18 @@ export function createSnap(graph: RoadGraph): Snap {
   index.finish();
   return {
     edgesIn: (west, south, east, north) => index.search(west, south, east, north),
-    near: (place, most) => {
-      const { x, y } = graph.frame.toPoint(place);
+    near: (position, most) => {
+      const { x, y } = graph.frame.toPoint(position);
       return index
         .search(x - most, y - most, x + most, y + most)
         .flatMap((e) => {
           const found = footOn(graph, 2 * e, x, y);
           if (found.off > most) return [];
-          const { place: at, along, off } = found;
+          const { position: at, along, off } = found;
           const back = lengthOfArc(graph, 2 * e) - along;
           return [
-            { arc: 2 * e, along, place: at, off },
-            { arc: 2 * e + 1, along: back, place: at, off },
+            { arc: 2 * e, along, position: at, off },
+            { arc: 2 * e + 1, along: back, position: at, off },
           ].filter(({ arc }) => mayDrive(graph, arc));
         })
         .sort((a, b) => a.off - b.off || a.arc - b.arc);
@@ -69,5 +69,5 @@ function footOn(graph: RoadGraph, arc: number, x: number, y: number): Snapped {
     if (off < best.off) best = { along: start + share * metres, off, x: ax + share * dx, y: ay + share * dy };
     start += metres;
   }
-  return { arc, along: best.along, off: best.off, place: graph.frame.toPlace(best) };
+  return { arc, along: best.along, off: best.off, position: graph.frame.toPosition(best) };
 }

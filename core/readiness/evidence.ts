@@ -14,7 +14,7 @@ import { fastLimits } from './cells';
 
 /** One mock as it was driven. */
 export interface MockDrive {
-  readonly test: string;
+  readonly mock: string;
   readonly startedAt: string;
   /** The route, or null: then it counts as a route of its own only once. */
   readonly route: string | null;
@@ -25,7 +25,7 @@ export interface MockDrive {
 
 /** What one mock tells under the standard that is asked about: counts, and how much of a test was driven. */
 export interface Evidence {
-  readonly test: string;
+  readonly mock: string;
   /** When it began, ISO instant. */
   readonly at: string;
   readonly route: string | null;
@@ -142,7 +142,7 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
   );
 
   return {
-    test: mock.test,
+    mock: mock.mock,
     at: mock.startedAt,
     route: mock.route,
     under: { id: from.id, version: from.version },

@@ -15,7 +15,7 @@ const road = standardWith({
 
 const driven = (bodies: readonly EventBody[], standard = road) =>
   evidenceOf(road, {
-    test: 't',
+    mock: 't',
     startedAt: instant(0),
     route: 'a',
     retest: false,
@@ -46,7 +46,7 @@ describe('what a mock tells', () => {
     expect(short.exposure).toBe(0);
     expect(short.notes[0]).toContain('too little to count');
     const open = evidenceOf(road, {
-      test: 't',
+      mock: 't',
       startedAt: instant(0),
       route: null,
       retest: false,

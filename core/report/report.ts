@@ -1,5 +1,5 @@
 import { ratedAreas } from '../coaching';
-import { positionsOf, type Position } from '../hotspot';
+import { positionsOf, type MarkedAt } from '../hotspot';
 import {
   cleanSections,
   countsNowhere,
@@ -67,7 +67,7 @@ export interface ReportMark {
   readonly gradable: boolean;
   /** How it came about and what it counts for, each in words. */
   readonly remarks: readonly string[];
-  readonly position: Position | null;
+  readonly position: MarkedAt | null;
 }
 
 /** One line of everything in order: a mark, a note, a goal, or the instructor stepping in. */

@@ -1,7 +1,7 @@
-import { distance, roundedPlace, type Place } from '../geo';
+import { distance, roundedPosition, type Position } from '../geo';
 import {
   lengthOfArc,
-  placeOfPoint,
+  positionOfPoint,
   pointsOf,
   roadOfArc,
   stepBetween,
@@ -23,7 +23,7 @@ export interface Leg {
 /** A way over a network from place to place: the arcs, and the line that they make. */
 export interface Course {
   readonly legs: readonly Leg[];
-  readonly line: readonly Place[];
+  readonly line: readonly Position[];
   /** Metres from the start to each place of the line. */
   readonly metres: readonly number[];
 }
@@ -35,14 +35,14 @@ export interface Course {
  */
 export function courseOf(traffic: Traffic, arcs: readonly number[], from: OnArc, to: OnArc): Course {
   const { graph } = traffic;
-  const line: Place[] = [];
+  const line: Position[] = [];
   const metres: number[] = [];
   const legs: Leg[] = [];
   let travelled = 0;
-  const add = (place: Place, at: number) => {
+  const add = (position: Position, at: number) => {
     const last = line.at(-1);
-    if (last && distance(last, place) < 0.05) return;
-    line.push(roundedPlace(place));
+    if (last && distance(last, position) < 0.05) return;
+    line.push(roundedPosition(position));
     metres.push(at);
   };
   arcs.forEach((arc, n) => {
@@ -59,11 +59,11 @@ export function courseOf(traffic: Traffic, arcs: readonly number[], from: OnArc,
         for (const cut of [begin, end])
           if (cut > along && cut < along + step) {
             const share = (cut - along) / step;
-            const [a, b] = [placeOfPoint(graph, before), placeOfPoint(graph, point)];
+            const [a, b] = [positionOfPoint(graph, before), positionOfPoint(graph, point)];
             add({ lat: a.lat + share * (b.lat - a.lat), lon: a.lon + share * (b.lon - a.lon) }, start + cut);
           }
       along += step;
-      if (along >= begin - 1e-6 && along <= end + 1e-6) add(placeOfPoint(graph, point), start + along);
+      if (along >= begin - 1e-6 && along <= end + 1e-6) add(positionOfPoint(graph, point), start + along);
     });
     legs.push({
       arc,

@@ -1,4 +1,4 @@
-import { placeAlong, roundedPlace, type Place } from '../geo';
+import { positionAlong, roundedPosition, type Position } from '../geo';
 import { failed, parsed, type Parsed } from '../problems';
 import type { OnArc, Path, Search, Snap, Snapped, Traffic } from '../network';
 import { courseOf, type Course } from './course';
@@ -22,16 +22,16 @@ export interface Through {
   readonly to: OnArc;
   readonly seconds: number;
   /** The points, led onto roads. */
-  readonly via: readonly Place[];
+  readonly via: readonly Position[];
 }
 
 /**
  * The quickest way through points in their order, going on at each in the direction in which it was reached.
  * Problems say which point lies off the roads, or between which two there is no way.
  */
-export function wayThrough({ snap, search }: Drawing, via: readonly Place[]): Parsed<Through> {
-  const near = via.map((place) => {
-    const found = snap.near(place, SNAP_METRES);
+export function wayThrough({ snap, search }: Drawing, via: readonly Position[]): Parsed<Through> {
+  const near = via.map((position) => {
+    const found = snap.near(position, SNAP_METRES);
     const [first] = found;
     // The nearest road in its directions; another as near at a junction is the same place.
     return found.filter(({ off }) => off <= (first?.off ?? 0) + 2).slice(0, 4);
@@ -83,7 +83,7 @@ export function wayThrough({ snap, search }: Drawing, via: readonly Place[]): Pa
     from: first.at,
     to: last.at,
     seconds: best.seconds,
-    via: chain.map(({ at }) => at.place),
+    via: chain.map(({ at }) => at.position),
   });
 }
 
@@ -99,10 +99,10 @@ export function viaOfWay(
   arcs: readonly number[],
   from: OnArc,
   to: OnArc,
-): readonly Place[] {
+): readonly Position[] {
   const { traffic } = drawing;
   const { legs, line, metres } = courseOf(traffic, arcs, from, to);
-  const placeAt = (along: number): Place => roundedPlace(placeAlong(line, metres, along));
+  const placeAt = (along: number): Position => roundedPosition(positionAlong(line, metres, along));
   // A loop needs a point on the way, or nothing would be driven.
   const held = new Set([0, (metres.at(-1) ?? 0) / 2, metres.at(-1) ?? 0]);
   for (let n = 0; n < MOST_HELD; n += 1) {
@@ -151,7 +151,7 @@ export function routeOf(
 /** Draws a route through points, all at once. */
 export function drawThrough(
   drawing: Drawing,
-  via: readonly Place[],
+  via: readonly Position[],
   more: Pick<Route, 'id' | 'title' | 'network' | 'units'> & Partial<Route>,
 ): Parsed<{ readonly route: Route; readonly course: Course }> {
   const way = wayThrough(drawing, via);

@@ -1,13 +1,13 @@
-import type { Place } from '../geo';
+import type { Position } from '../geo';
 import { featureKindOf, type FeatureKindId } from './features';
 
-interface Named extends Place {
+interface Named extends Position {
   readonly id: string;
   readonly kind: FeatureKindId;
 }
 
 /** The id of what lies at a place: its kind and the place to about ten metres, `turn-left@52.1000,-2.3000`. */
-export const featureIdAt = (kind: string, { lat, lon }: Place): string =>
+export const featureIdAt = (kind: string, { lat, lon }: Position): string =>
   `${kind}@${lat.toFixed(4)},${lon.toFixed(4)}`;
 
 /** The kind of a feature by its id, which begins with it; also of a kind by itself. */
@@ -15,7 +15,7 @@ export const kindOfFeature = (id: string): FeatureKindId | undefined =>
   featureKindOf(id.split('@')[0] ?? '')?.id;
 
 /** The place that an id tells; null for an id that tells none. */
-export function placeOfFeature(id: string): Place | null {
+export function placeOfFeature(id: string): Position | null {
   const [, lat, lon] = /@(-?[\d.]+),(-?[\d.]+)/.exec(id) ?? [];
   return lat === undefined || lon === undefined ? null : { lat: Number(lat), lon: Number(lon) };
 }

@@ -157,11 +157,11 @@ describe('a way that was driven', () => {
   it('is found again from its noisy places', () => {
     const random = randomFrom(3);
     const noise = () => (random() + random() + random() - 1.5) * 12;
-    const shaken = route.line.flatMap((place, n) => {
-      const next = route.line[n + 1] ?? place;
+    const shaken = route.line.flatMap((position, n) => {
+      const next = route.line[n + 1] ?? position;
       return [0, 0.5].map((share) => ({
-        lat: place.lat + share * (next.lat - place.lat) + noise() / 111_195,
-        lon: place.lon + share * (next.lon - place.lon) + noise() / 68_000,
+        lat: position.lat + share * (next.lat - position.lat) + noise() / 111_195,
+        lon: position.lon + share * (next.lon - position.lon) + noise() / 68_000,
       }));
     });
     const matched = matchLine(traffic, createSnap(traffic.graph), createSearch(traffic), shaken);

@@ -1,18 +1,18 @@
 import { SaxesParser } from 'saxes';
 import { failed, parsed, type Parsed } from '../problems';
-import type { Place } from '../geo';
+import type { Position } from '../geo';
 import { featureKindOf } from './features';
 import { MAX_ROUTE_LENGTH, MOST_LINE, parseRoute, type Route } from './route';
 
 /** Marks what is ours in files that others read too. */
 export const OWN_SPACE = 'urn:jasperwren:route:1';
 
-export interface TrackPoint extends Place {
+export interface TrackPoint extends Position {
   /** ISO instant, where the file has one. */
   readonly time: string | null;
 }
 
-export interface Waypoint extends Place {
+export interface Waypoint extends Position {
   readonly name: string;
   readonly text: string;
 }
@@ -44,13 +44,13 @@ export function besideLine({ line, ...rest }: Route): Omit<Route, 'line'> {
 
 /** A route as GPX 1.1 (topografix.com/GPX/1/1): line, places, and all else of ours as an extension. */
 export function writeGpx(route: Route): string {
-  const at = ({ lat, lon }: Place) => `lat="${lat}" lon="${lon}"`;
+  const at = ({ lat, lon }: Position) => `lat="${lat}" lon="${lon}"`;
   const waypoints = route.features.map((feature) => {
     const { kind, note, toward } = feature;
     const name = `${featureKindOf(kind)?.title ?? kind}${toward ? `: ${toward}` : ''}`;
     return `<wpt ${at(feature)}><name>${safe(name)}</name>${note ? `<desc>${safe(note)}</desc>` : ''}<type>${kind}</type></wpt>\n`;
   });
-  const points = route.line.map((place) => `<trkpt ${at(place)}/>`);
+  const points = route.line.map((position) => `<trkpt ${at(position)}/>`);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>\n',
     '<gpx version="1.1" creator="Jasperwren" xmlns="http://www.topografix.com/GPX/1/1">\n',
@@ -90,7 +90,7 @@ function read(text: string): Read {
   const open: string[] = [];
   let words = '';
   let time: string | null = null;
-  let place: Place | null = null;
+  let position: Position | null = null;
   let points = 0;
   const local = (name: string) => name.slice(name.indexOf(':') + 1);
   parser.on('error', (error) => {
@@ -108,9 +108,9 @@ function read(text: string): Read {
     const attributes = tag.attributes as Record<string, string>;
     if (name === 'trk' || name === 'rte') found.lines.push({ kind: name, points: [] });
     if (name === 'trkpt' || name === 'rtept' || name === 'wpt') {
-      place = placeIn(attributes, name, parser.line);
+      position = placeIn(attributes, name, parser.line);
       time = null;
-      if (name === 'wpt') found.waypoints.push({ ...place, name: '', text: '' });
+      if (name === 'wpt') found.waypoints.push({ ...position, name: '', text: '' });
       else if ((points += 1) > 20 * MOST_LINE) throw new Broken(`has more than ${20 * MOST_LINE} points`);
     }
   });
@@ -123,21 +123,22 @@ function read(text: string): Read {
     const name = open.pop();
     const parent = open.at(-1);
     const waypoint = found.waypoints.at(-1);
-    if (name === 'time' && place) time = instantOf(words);
+    if (name === 'time' && position) time = instantOf(words);
     if (name === 'name' && (parent === 'metadata' || (parent === 'trk' && !found.title)))
       found.title = words.trim();
     if (name === 'name' && parent === 'wpt' && waypoint) waypoint.name = words.trim().slice(0, 80);
     if (name === 'desc' && parent === 'wpt' && waypoint) waypoint.text = words.trim().slice(0, 300);
     if (name === 'route' && parent === 'extensions') found.own = words;
-    if ((name === 'trkpt' || name === 'rtept') && place) found.lines.at(-1)?.points.push({ ...place, time });
-    if (name === 'trkpt' || name === 'rtept' || name === 'wpt') place = null;
+    if ((name === 'trkpt' || name === 'rtept') && position)
+      found.lines.at(-1)?.points.push({ ...position, time });
+    if (name === 'trkpt' || name === 'rtept' || name === 'wpt') position = null;
     words = '';
   });
   parser.write(text).close();
   return found;
 }
 
-function placeIn(attributes: Readonly<Record<string, string>>, name: string, line: number): Place {
+function placeIn(attributes: Readonly<Record<string, string>>, name: string, line: number): Position {
   const degrees = (key: 'lat' | 'lon', most: number): number => {
     const value = Number((attributes[key] ?? '') || NaN);
     if (!(Math.abs(value) <= most))

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import { countyTraffic, drawnOn, drawnOnXml, gridPlace, osmXml } from '../testing';
+import { countyTraffic, drawnOn, drawnOnXml, gridPosition, osmXml } from '../testing';
 import type { Traffic } from '../network';
 import { timingOf } from './pace';
 import { parseRoute } from './route';
@@ -49,11 +49,11 @@ describe('what lies along a way', () => {
         tags: main,
       },
     ]);
-    const { route } = await drawnOnXml(xml, gridPlace(0.2, 0), gridPlace(1, 0.8));
+    const { route } = await drawnOnXml(xml, gridPosition(0.2, 0), gridPosition(1, 0.8));
     expect(told(route.features)).toEqual(['give-way assumed', 'turn-left Main Road']);
-    const back = await drawnOnXml(xml, gridPlace(1, 0.8), gridPlace(0.2, 0));
+    const back = await drawnOnXml(xml, gridPosition(1, 0.8), gridPosition(0.2, 0));
     expect(told(back.route.features)).toEqual(['turn-right Mill Lane']);
-    const past = await drawnOnXml(xml, gridPlace(1, -0.8), gridPlace(1, 0.8));
+    const past = await drawnOnXml(xml, gridPosition(1, -0.8), gridPosition(1, 0.8));
     expect(told(past.route.features)).toEqual([]);
   });
 
@@ -82,7 +82,7 @@ describe('what lies along a way', () => {
         nodes,
       );
     const ways = async (nodes: Parameters<typeof osmXml>[1]) =>
-      told((await drawnOnXml(cross(nodes), gridPlace(0.1, 0), gridPlace(1, -0.8))).route.features);
+      told((await drawnOnXml(cross(nodes), gridPosition(0.1, 0), gridPosition(1, -0.8))).route.features);
     expect(await ways({})).toEqual(['crossroads assumed', 'turn-right North Row']);
     expect(await ways({ '1,0': { highway: 'traffic_signals' } })).toEqual([
       'traffic-lights',
@@ -138,7 +138,7 @@ describe('what lies along a way', () => {
       25,
     );
     const exits = async (column: number, row: number) =>
-      told((await drawnOnXml(xml, gridPlace(1, 10, 25), gridPlace(column, row, 25))).route.features);
+      told((await drawnOnXml(xml, gridPosition(1, 10, 25), gridPosition(column, row, 25))).route.features);
     expect(await exits(10, 19)).toEqual(['roundabout North Row 1/4']);
     expect(await exits(19, 10)).toEqual(['roundabout East Row 2/4']);
     expect(await exits(10, 1)).toEqual(['roundabout South Row 3/4']);
@@ -173,7 +173,7 @@ describe('what lies along a way', () => {
       { '1,0': { highway: 'mini_roundabout' } },
     );
     const exits = async (column: number, row: number) =>
-      told((await drawnOnXml(xml, gridPlace(0.1, 0), gridPlace(column, row))).route.features);
+      told((await drawnOnXml(xml, gridPosition(0.1, 0), gridPosition(column, row))).route.features);
     expect(await exits(1, 0.8)).toEqual(['mini-roundabout North Row 1/4']);
     expect(await exits(1.8, 0)).toEqual(['mini-roundabout West Row 2/4']);
     expect(await exits(1, -0.8)).toEqual(['mini-roundabout South Row 3/4']);
@@ -205,7 +205,7 @@ describe('what lies along a way', () => {
         '2,0': { ele: '22' },
       },
     );
-    const { route } = await drawnOnXml(xml, gridPlace(0, 0), gridPlace(2, 0));
+    const { route } = await drawnOnXml(xml, gridPosition(0, 0), gridPosition(2, 0));
     expect(told(route.features)).toEqual(
       [
         'parked-row',
@@ -225,7 +225,7 @@ describe('what lies along a way', () => {
     expect(of('parked-row')?.length).toBeCloseTo(200, 0);
     expect(of('speed-change')?.speed).toBeCloseTo(8.941, 3);
     expect(of('hill-up')?.length).toBeCloseTo(200, 0);
-    const back = await drawnOnXml(xml, gridPlace(2, 0), gridPlace(0, 0));
+    const back = await drawnOnXml(xml, gridPosition(2, 0), gridPosition(0, 0));
     expect(back.route.features.find(({ kind }) => kind === 'parked-row')?.side).toBe('right');
     expect(back.route.features.some(({ kind }) => kind === 'hill-down')).toBe(true);
   });

@@ -1,5 +1,5 @@
 import FlatQueue from 'flatqueue';
-import { distance, type Place } from '../geo';
+import { distance, type Position } from '../geo';
 import {
   endOf,
   lengthOfArc,
@@ -40,14 +40,18 @@ export function matchLine(
   traffic: Traffic,
   snap: Snap,
   search: Search,
-  line: readonly Place[],
+  line: readonly Position[],
   sigma = SIGMA,
 ): Matched | null {
   const used = spread(line);
   const near = Math.max(NEAR, 3 * sigma);
   const steps = used
     .map((n) => ({ n, place: line[n] ?? { lat: 0, lon: 0 } }))
-    .map(({ n, place }) => ({ n, place, near: snap.near(place, near).slice(0, MOST_CANDIDATES) }))
+    .map(({ n, place: position }) => ({
+      n,
+      place: position,
+      near: snap.near(position, near).slice(0, MOST_CANDIDATES),
+    }))
     .filter((step) => step.near.length > 0);
   if (steps.length === 0) return null;
   type State = { readonly at: Snapped; readonly cost: number; readonly before: number };
@@ -106,11 +110,11 @@ export function matchLine(
 }
 
 /** Places of a line that lie far enough apart to say something new, the last one among them. */
-function spread(line: readonly Place[]): readonly number[] {
+function spread(line: readonly Position[]): readonly number[] {
   const used: number[] = [];
-  line.forEach((place, n) => {
+  line.forEach((position, n) => {
     const last = line[used.at(-1) ?? -1];
-    if (!last || n === line.length - 1 || distance(last, place) >= APART) used.push(n);
+    if (!last || n === line.length - 1 || distance(last, position) >= APART) used.push(n);
   });
   return used;
 }

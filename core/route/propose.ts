@@ -1,4 +1,4 @@
-import { nearestOn, placeAlong, roundedPlace, turnBetween, type Place } from '../geo';
+import { nearestOn, positionAlong, roundedPosition, turnBetween, type Position } from '../geo';
 import {
   BACK,
   endOf,
@@ -114,7 +114,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
   return [...found]
     .sort((a, b) => a.along - b.along)
     .map((one): Feature => {
-      const { lat, lon } = placeAlong(course.line, course.metres, one.along);
+      const { lat, lon } = positionAlong(course.line, course.metres, one.along);
       const key = featureIdAt(one.kind, { lat, lon });
       const times = (ids.get(key) ?? 0) + 1;
       ids.set(key, times);
@@ -133,7 +133,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
         photo: false,
         ...one,
         along: round(one.along),
-        ...roundedPlace({ lat, lon }),
+        ...roundedPosition({ lat, lon }),
       };
     });
 }
@@ -283,8 +283,8 @@ function bends({ legs, line, metres }: Course): Found[] {
     if (road.speed < FAST - 0.1 || road.roundabout || road.link) continue;
     for (let along = from; along + BEND_OVER <= to; along += 20) {
       const turn = turnBetween(
-        placeAlong(line, metres, along).heading,
-        placeAlong(line, metres, along + BEND_OVER).heading,
+        positionAlong(line, metres, along).heading,
+        positionAlong(line, metres, along + BEND_OVER).heading,
       );
       if (Math.abs(turn) < BEND_TURN) continue;
       found.push({ kind: 'bend', along, length: BEND_OVER, side: turn > 0 ? 'right' : 'left' });
@@ -359,10 +359,10 @@ export function carriedOver(
   const kept: Feature[] = [];
   const lost: Feature[] = [];
   for (const feature of features) {
-    const place: Place = { lat: feature.lat, lon: feature.lon };
+    const position: Position = { lat: feature.lat, lon: feature.lon };
     // Where a line passes a place twice, it is the pass that lies about as far along as before.
-    const around = nearestOn(course.line, course.metres, place, feature.along - 400, feature.along + 400);
-    const found = around && around.off <= most ? around : nearestOn(course.line, course.metres, place);
+    const around = nearestOn(course.line, course.metres, position, feature.along - 400, feature.along + 400);
+    const found = around && around.off <= most ? around : nearestOn(course.line, course.metres, position);
     if (found && found.off <= most) kept.push({ ...feature, along: round(found.along) });
     else lost.push(feature);
   }

@@ -13,7 +13,7 @@ export function readRouteFile(text: string): Parsed<Places> {
   const { title, line } = route.value;
   return parsed({
     title,
-    line: line.map((place) => ({ ...place, time: null })),
+    line: line.map((position) => ({ ...position, time: null })),
     waypoints: [],
     route: route.value,
   });

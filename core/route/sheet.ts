@@ -1,4 +1,4 @@
-import { metresAlong, placeAlong } from '../geo';
+import { metresAlong, positionAlong } from '../geo';
 import { skillOf, type Standard } from '../standard';
 import { directionsOf, toldFeatures, type Direction } from './directions';
 import { featureKindOf, type FeatureKindId } from './features';
@@ -225,4 +225,4 @@ export function proposedIndependent(route: Route, minutes: number): NonNullable<
 }
 
 export const placeOnRoute = (route: Pick<Route, 'line'>, along: number) =>
-  placeAlong(route.line, metresAlong(route.line), along);
+  positionAlong(route.line, metresAlong(route.line), along);

@@ -1,6 +1,6 @@
 import { createSearch, createSnap, trafficOf, openNetwork, type Traffic } from '../network';
 import { courseOf, routeOf, type Course, type Route } from '../route';
-import type { Place } from '../geo';
+import type { Position } from '../geo';
 import { networkOf } from './county';
 
 export interface Drawn {
@@ -10,12 +10,12 @@ export interface Drawn {
 }
 
 /** A route over a network, by the quickest way between two places. */
-export function drawnOn(traffic: Traffic, from: Place, to: Place): Drawn {
+export function drawnOn(traffic: Traffic, from: Position, to: Position): Drawn {
   const snap = createSnap(traffic.graph);
   // The road that is nearest, in both of its directions.
-  const near = (place: Place) =>
+  const near = (position: Position) =>
     [80, 400, 3_000]
-      .map((most) => snap.near(place, most))
+      .map((most) => snap.near(position, most))
       .find((found) => found.length > 0)
       ?.slice(0, 2) ?? [];
   const search = createSearch(traffic);
@@ -39,11 +39,11 @@ export function drawnOn(traffic: Traffic, from: Place, to: Place): Drawn {
 }
 
 /** The same on an extract given as text. */
-export const drawnOnXml = async (xml: string, from: Place, to: Place): Promise<Drawn> =>
+export const drawnOnXml = async (xml: string, from: Position, to: Position): Promise<Drawn> =>
   drawnOn(trafficOf(openNetwork(await networkOf(xml))), from, to);
 
 /** A place on the grid of `osmXml`. */
-export const gridPlace = (column: number, row: number, step = 200): Place => ({
+export const gridPosition = (column: number, row: number, step = 200): Position => ({
   lat: (row * step) / 111_195,
   lon: (column * step) / 111_195,
 });

@@ -1,5 +1,5 @@
 export { anyLog, anyStandard, free } from './arbitrary';
-export { drawnOn, drawnOnXml, gridPlace, type Drawn } from './drawn';
+export { drawnOn, drawnOnXml, gridPosition, type Drawn } from './drawn';
 export { countyNetwork, countyTraffic, networkOf, osmXml, pieces } from './county';
 export { naiveVerdict } from './naive';
 export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';

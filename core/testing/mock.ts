@@ -2,7 +2,7 @@ import type { Evidence } from '../readiness';
 
 /** What one mock told; tests change what they are about. */
 export const mockOf = (changes: Partial<Evidence> & { readonly covered: readonly string[] }): Evidence => ({
-  test: 't',
+  mock: 't',
   at: '2026-11-25T09:00:00.000Z',
   route: 'r',
   under: { id: 'small', version: '1.0.0' },

@@ -37,13 +37,13 @@ export async function readinessOfFiles(
     log.ok ? [] : log.problems.map((problem) => ({ file, problem })),
   );
   if (problems.length > 0) return refused(problems);
-  const mocks = logs.flatMap(({ log }): { learner: string; mock: MockDrive }[] =>
+  const marked = logs.flatMap(({ log }): { learner: string; mock: MockDrive }[] =>
     log.ok
       ? [
           {
             learner: log.value.header.learner,
             mock: {
-              test: log.value.header.test,
+              mock: log.value.header.test,
               startedAt: log.value.header.startedAt,
               route: null,
               retest: log.value.header.retest,
@@ -54,19 +54,19 @@ export async function readinessOfFiles(
         ]
       : [],
   );
-  const learner = mocks[0]?.learner ?? '';
-  const other = mocks.findIndex((mock) => mock.learner !== learner);
+  const learner = marked[0]?.learner ?? '';
+  const other = marked.findIndex((mock) => mock.learner !== learner);
   if (other >= 0)
     return refused([
       {
         file: logFiles[other] ?? '',
         problem: {
           path: 'learner',
-          message: `is of ${mocks[other]?.learner ?? ''}, the first log of ${learner}`,
+          message: `is of ${marked[other]?.learner ?? ''}, the first log of ${learner}`,
         },
       },
     ]);
-  const last = mocks.reduce((latest, { mock }) => (mock.startedAt > latest ? mock.startedAt : latest), '');
+  const last = marked.reduce((latest, { mock }) => (mock.startedAt > latest ? mock.startedAt : latest), '');
   const at = noonOf(day ?? last.slice(0, 10));
   const prior =
     priorFile === null
@@ -75,12 +75,17 @@ export async function readinessOfFiles(
           priorFile,
           standard.value,
           learner,
-          mocks.map(({ mock }) => mock),
+          marked.map(({ mock }) => mock),
         );
-  const { word, conditions, forecast, tests } = readinessOf({
+  const {
+    word,
+    conditions,
+    forecast,
+    tests: mocks,
+  } = readinessOf({
     learner,
     standard: standard.value,
-    evidence: mocks.map(({ mock }) => evidenceOf(standard.value, mock)),
+    evidence: marked.map(({ mock }) => evidenceOf(standard.value, mock)),
     ...prior,
     day: at,
     now: at,
@@ -90,7 +95,7 @@ export async function readinessOfFiles(
   const from =
     priorFile === null ? { from: 'shipped' } : { from: 'school', file: priorFile, tests: prior.school.tests };
   return done(
-    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests, broken, gains, conditions })}\n`,
+    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests: mocks, broken, gains, conditions })}\n`,
   );
 }
 

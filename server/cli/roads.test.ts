@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { lengthOf, type Place } from '../../core/geo';
+import { lengthOf, type Position } from '../../core/geo';
 import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../core/network';
 import {
   courseOf,
@@ -31,11 +31,11 @@ const asked = {
 };
 
 /** The place of a network that lies farthest north-east, or by −1 farthest south-west. */
-function farthest({ x, y, frame }: ReturnType<typeof openNetwork>, sign: 1 | -1): Place {
+function farthest({ x, y, frame }: ReturnType<typeof openNetwork>, sign: 1 | -1): Position {
   let best = 0;
   const far = (p: number) => sign * ((x[p] ?? 0) + (y[p] ?? 0));
   for (let p = 1; p < x.length; p += 1) if (far(p) > far(best)) best = p;
-  return frame.toPlace({ x: x[best] ?? 0, y: y[best] ?? 0 });
+  return frame.toPosition({ x: x[best] ?? 0, y: y[best] ?? 0 });
 }
 
 /** That place in the north-east, as the command line takes it. */

@@ -61,7 +61,7 @@ export function demoDrive(
   who: DemoLearner,
   mock: {
     /** Its id, from which the streams come that do not change the faults. The day must not change any. */
-    readonly test: string;
+    readonly mock: string;
     readonly startedAt: Date;
     readonly progress: number;
     readonly flags: number;
@@ -91,7 +91,7 @@ export function demoDrive(
 
   const until = minutes - 1;
   // A stream of its own, so that the questions do not change the faults.
-  const questions = randomFrom(seedOf(`questions ${mock.test}`));
+  const questions = randomFrom(seedOf(`questions ${mock.mock}`));
   const told = pick(questions, EXPLAIN);
   const shown = pick(questions, DEMONSTRATE);
   const answered = random() < 0.55 + 0.4 * mock.progress;
@@ -130,8 +130,8 @@ export function demoDrive(
   if (random() < 0.35) add(between(random, 6, until), { do: 'note', text: pick(random, NOTES) });
   regradeOne(random, standard, planned, add, until);
   add(minutes, { do: 'end', how: 'finished', countedBecause: null });
-  rate(mock.test, standard, who, planned, (action) => add(minutes + 2, action));
-  drivenManoeuvres(mock.test, standard, minutes, add);
+  rate(mock.mock, standard, who, planned, (action) => add(minutes + 2, action));
+  drivenManoeuvres(mock.mock, standard, minutes, add);
   return recorded(standard, mock, planned);
 }
 
@@ -146,11 +146,11 @@ interface Planned {
 /** The log of what was planned, recorded in the order of time as the marking screen does it. */
 function recorded(
   standard: Standard,
-  { test, startedAt }: { readonly test: string; readonly startedAt: Date },
+  { mock, startedAt }: { readonly mock: string; readonly startedAt: Date },
   planned: readonly Planned[],
 ): DriveEvent[] {
   // A stream of its own, so that what an action records besides does not change the faults.
-  const random = randomFrom(seedOf(`events ${test}`));
+  const random = randomFrom(seedOf(`events ${mock}`));
   const done = [...planned]
     .sort((a, b) => a.minute - b.minute)
     .map(({ minute, id, action }) => ({
@@ -164,13 +164,13 @@ function recorded(
 
 /** Both rate each area of the drive out of ten: the instructor by what was marked, the learner as they see it. */
 function rate(
-  test: string,
+  mock: string,
   standard: Standard,
   who: DemoLearner,
   planned: readonly Planned[],
   add: (action: Action) => void,
 ): void {
-  const random = randomFrom(seedOf(`ratings ${test}`));
+  const random = randomFrom(seedOf(`ratings ${mock}`));
   const { itemOf } = compileStandard(standard);
   const marked = planned.flatMap(({ action }) =>
     action.do === 'mark' ? [areaOf(itemOf(action.item).item.skill)] : [],
@@ -186,12 +186,12 @@ function rate(
 
 /** One of the manoeuvres that the drive plan draws, all where all are driven, and now and then an emergency stop. */
 function drivenManoeuvres(
-  test: string,
+  mock: string,
   standard: Standard,
   minutes: number,
   add: (minute: number, action: Action) => string,
 ): void {
-  const random = randomFrom(seedOf(`manoeuvres ${test}`));
+  const random = randomFrom(seedOf(`manoeuvres ${mock}`));
   const plan = standard.drive?.manoeuvres;
   if (!plan) return;
   const kinds = [...plan.from];

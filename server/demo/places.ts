@@ -1,4 +1,4 @@
-import { metresAlong, placeAlong, roundedPlace, type Place } from '../../core/geo';
+import { metresAlong, positionAlong, roundedPosition, type Position } from '../../core/geo';
 import type { DriveEvent } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf } from '../../core/random';
 import { logOf, type Action } from '../../core/session';
@@ -21,9 +21,9 @@ export function onRoute(
   events: readonly DriveEvent[],
   standard: Standard,
   route: Route,
-  { test, tracked }: { readonly test: string; readonly tracked: boolean },
+  { mock, tracked }: { readonly mock: string; readonly tracked: boolean },
 ): readonly DriveEvent[] {
-  const random = randomFrom(seedOf(test));
+  const random = randomFrom(seedOf(mock));
   const timing = timingOf(route);
   const metres = metresAlong(route.line);
   const skills = new Map(
@@ -39,10 +39,10 @@ export function onRoute(
   if (!(until > from)) return events;
   const instant = (along: number) =>
     new Date(from + (timing.at(along) / timing.seconds) * (until - from - 30_000)).toISOString();
-  const off = (place: Place, by: number): Place =>
-    roundedPlace({
-      lat: place.lat + (between(random, -by, by) + between(random, -by, by)) / 111_195,
-      lon: place.lon + (between(random, -by, by) + between(random, -by, by)) / 68_300,
+  const off = (position: Position, by: number): Position =>
+    roundedPosition({
+      lat: position.lat + (between(random, -by, by) + between(random, -by, by)) / 111_195,
+      lon: position.lon + (between(random, -by, by) + between(random, -by, by)) / 68_300,
     });
   const suits = (feature: Feature, skill: string | undefined): number => {
     const asked = featureKindOf(feature.kind)?.skills ?? [];
@@ -63,8 +63,8 @@ export function onRoute(
       );
     if (!feature) return event;
     const along = Math.max(0, feature.along - between(random, 0, 40));
-    const place = off(placeAlong(route.line, metres, along), 5);
-    return { ...event, at: instant(along), place, feature: feature.id };
+    const position = off(positionAlong(route.line, metres, along), 5);
+    return { ...event, at: instant(along), place: position, feature: feature.id };
   });
   if (!tracked) return marked;
   const start = { retest: false, startedAt: instant(0) };
@@ -73,13 +73,13 @@ export function onRoute(
     const along = timing.along(second);
     const position: Action = {
       do: 'position',
-      ...off(placeAlong(route.line, metres, along), 4),
+      ...off(positionAlong(route.line, metres, along), 4),
       accuracy: 8,
       speed: Math.round(10 * timing.speed(along)) / 10,
       at: instant(along),
     };
     // Each by itself: every one is kept, however near the one before it is.
-    const one = { action: position, at: position.at, id: `${test}-fix-${fixes.length}` };
+    const one = { action: position, at: position.at, id: `${mock}-fix-${fixes.length}` };
     const [fix] = logOf(standard, start, [one], { device: 'demo-receiver', newId: () => one.id });
     if (fix) fixes.push({ ...fix, seq: fixes.length + 1 });
   }

@@ -9,10 +9,10 @@ import {
   type NetworkFile,
 } from '../../core/network';
 import { drawThrough, proposedIndependent, type Drawing, type Route } from '../../core/route';
-import type { Place } from '../../core/geo';
+import type { Position } from '../../core/geo';
 
 export const DEMO_NETWORK = 'vale-of-ostrey';
-const MIDDLE: Place = { lat: 52.12, lon: -2.31 };
+const MIDDLE: Position = { lat: 52.12, lon: -2.31 };
 const COUNTY_SEED = 20_260_914;
 
 /** The county of the demo, read by the importer that reads everybody's extracts. */
@@ -84,7 +84,7 @@ export function demoRoutes(network: NetworkFile): readonly Route[] {
     search: createSearch(traffic),
   };
   return loops.map(([id, title, text]) => {
-    const via = text.split(' ').map((pair): Place => {
+    const via = text.split(' ').map((pair): Position => {
       const [lat = 0, lon = 0] = pair.split(',').map(Number);
       return { lat, lon };
     });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { readStandard, type Standard } from '../../core/standard';
 import { judge, learnerView, resultOf } from '../../core/marking';
-import { addStandard, eventsByTest, listTests, openDatabase } from '../store';
+import { addStandard, eventsByMock, listMocks, openDatabase } from '../store';
 import { scratchFolder } from '../testing';
 import { demoLearners } from './people';
 import { seedDemo } from './seed';
@@ -22,18 +22,18 @@ async function school(name: string, now: string) {
   const db = await openDatabase(folder.path(name));
   for (const standard of standards) await addStandard(db, standard, today);
   await seedDemo(db, today);
-  const tests = await listTests(db, { limit: 100, after: null, learner: null, from: null });
-  const logs = await eventsByTest(
+  const mocks = await listMocks(db, { limit: 100, after: null, learner: null, from: null });
+  const logs = await eventsByMock(
     db,
-    tests.map(({ id }) => id),
+    mocks.map(({ id }) => id),
   );
   await db.destroy();
-  return tests.map((test) => {
-    const standard = standards.find(({ id }) => id === test.standard.id);
-    if (!standard) throw new Error(test.standard.id);
-    const events = logs.get(test.id) ?? [];
-    const asShared = judge(standard, learnerView(events), test).verdict;
-    return { ...test, ...judge(standard, events, test), asShared };
+  return mocks.map((mock) => {
+    const standard = standards.find(({ id }) => id === mock.standard.id);
+    if (!standard) throw new Error(mock.standard.id);
+    const events = logs.get(mock.id) ?? [];
+    const asShared = judge(standard, learnerView(events), mock).verdict;
+    return { ...mock, ...judge(standard, events, mock), asShared };
   });
 }
 

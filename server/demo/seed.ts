@@ -5,7 +5,7 @@ import {
   addEvents,
   addInstructor,
   addLearner,
-  addTest,
+  addMock,
   addVehicle,
   changeLearner,
   changeVehicle,
@@ -122,7 +122,7 @@ async function seedMocks(
     const startedAt = last
       ? lastStart(random, who, to.today)
       : earlierStart(random, who, to.today, who.mocks - 1 - n);
-    const test = uuidFrom(random);
+    const mock = uuidFrom(random);
     const ready = standard.checks.map(({ id }) => id);
     const ref = { id: standard.id, version: standard.version };
     const route = to.routeOf(n);
@@ -133,15 +133,15 @@ async function seedMocks(
       ready,
       route: route?.id ?? null,
     };
-    await addTest(
+    await addMock(
       db,
-      { id: test, learner: to.learner, standard: ref, vehicle: to.vehicle, ...begun },
+      { id: mock, learner: to.learner, standard: ref, vehicle: to.vehicle, ...begun },
       to.instructor,
     );
     const progress = who.mocks === 1 ? 0 : n / (who.mocks - 1);
     const flags = last && who.lastMockAgo <= 1 ? wholeBetween(random, 1, 2) : 0;
     const drive = demoDrive(random, standard, who, {
-      test,
+      mock,
       startedAt,
       progress,
       flags,
@@ -149,7 +149,7 @@ async function seedMocks(
     });
     // Receivers came lately: earlier drives tell their places, but not the way between.
     const tracked = to.today.getTime() - startedAt.getTime() < TRACKED_DAYS * DAY;
-    await addEvents(db, test, route ? onRoute(drive, standard, route, { test, tracked }) : drive);
+    await addEvents(db, mock, route ? onRoute(drive, standard, route, { mock, tracked }) : drive);
   }
 }
 

@@ -5,6 +5,7 @@ export { whenGone } from './gone';
 export { answerPicture, pictureBody } from './jpeg';
 export { log } from './log';
 export { askedOrigin, originCheck } from './originCheck';
+export { moved } from './moved';
 export { pages } from './pages';
 export { pageOf, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';

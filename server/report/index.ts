@@ -1,1 +1,1 @@
-export { judgedTest, routeDriven, underOthers, type Judged } from './judged';
+export { judgedMock, routeDriven, underOthers, type Judged } from './judged';

@@ -1,4 +1,4 @@
-import type { TestView } from '../../contract';
+import type { MockView } from '../../contract';
 import {
   judge,
   judgeUnder,
@@ -9,33 +9,33 @@ import {
 } from '../../core/marking';
 import type { Route } from '../../core/route';
 import { newestVersions, type Standard } from '../../core/standard';
-import { eventsOf, listStandards, routeById, standardOf, testById, type Database } from '../store';
+import { eventsOf, listStandards, routeById, standardOf, mockById, type Database } from '../store';
 
 export interface Judged {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
   readonly judgement: Judgement;
 }
 
 /** One drive with its standard and verdict; null when it is not there, or cannot be read. */
-export async function judgedTest(db: Database, id: string): Promise<Judged | null> {
-  const test = await testById(db, id);
-  if (!test) return null;
-  const standard = await standardOf(db, test.standard);
+export async function judgedMock(db: Database, id: string): Promise<Judged | null> {
+  const mock = await mockById(db, id);
+  if (!mock) return null;
+  const standard = await standardOf(db, mock.standard);
   if (!standard) return null;
   const { events } = await eventsOf(db, id);
-  return { test, standard, events, judgement: judge(standard, events, test) };
+  return { mock, standard, events, judgement: judge(standard, events, mock) };
 }
 
 /** The drive under the newest version of every other standard of the school. */
-export async function underOthers(db: Database, { test, standard, events }: Judged) {
+export async function underOthers(db: Database, { mock, standard, events }: Judged) {
   const listed = await listStandards(db);
   const newest = newestVersions(listed).filter(({ id }) => id !== standard.id);
   const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
   return all.flatMap((other) => {
     if (!other) return [];
-    const judged = judgeUnder(standard, other, events, test);
+    const judged = judgeUnder(standard, other, events, mock);
     const result = resultOf(judged);
     const words = judged.enough ? resultWords(other, result, judged.verdict).join(' ') : '';
     return [{ title: other.title, outcome: judged.enough ? result.outcome : null, words }];
@@ -43,5 +43,5 @@ export async function underOthers(db: Database, { test, standard, events }: Judg
 }
 
 /** The route that was driven, as it is kept now. */
-export const routeDriven = async (db: Database, { route }: TestView): Promise<Route | null> =>
+export const routeDriven = async (db: Database, { route }: MockView): Promise<Route | null> =>
   (route && (await routeById(db, route.id))?.route) ?? null;

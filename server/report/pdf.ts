@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
-import type { TestView } from '../../contract';
+import type { MockView } from '../../contract';
 import { clockText, freeSpots, leftWords, MANY_MARKS, outcomeWords } from '../../core/marking';
-import type { Place } from '../../core/geo';
+import type { Position } from '../../core/geo';
 import type { Report } from '../../core/report';
 import type { Route } from '../../core/route';
 import type { Outcome, Standard } from '../../core/standard';
@@ -9,7 +9,7 @@ import { lacksLetters, registerFonts } from './fonts';
 import { INK, JASPER, MARGIN, sheet, SOFT, type Sheet } from './sheet';
 
 interface Printed {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
   readonly report: Report;
   /** The route that was driven, if any. */
@@ -23,7 +23,7 @@ interface Printed {
 }
 
 /** The report of one drive on A4: real text, with tagged headings and tables for screen readers. */
-export function reportPdf({ test, standard, report, route, others }: Printed): Promise<Buffer> {
+export function reportPdf({ mock, standard, report, route, others }: Printed): Promise<Buffer> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -32,7 +32,7 @@ export function reportPdf({ test, standard, report, route, others }: Printed): P
     lang: 'en-GB',
     displayTitle: true,
     pdfVersion: '1.7',
-    info: { Title: `Mock test of ${test.learner.name}`, Author: test.instructor.name, Creator: 'Jasperwren' },
+    info: { Title: `Mock test of ${mock.learner.name}`, Author: mock.instructor.name, Creator: 'Jasperwren' },
   });
   registerFonts((name, file) => doc.registerFont(name, file));
   const parts: Buffer[] = [];
@@ -46,11 +46,11 @@ export function reportPdf({ test, standard, report, route, others }: Printed): P
   const day = new Intl.DateTimeFormat('en-GB', {
     dateStyle: 'full',
     timeStyle: 'short',
-    timeZone: test.zone,
+    timeZone: mock.zone,
   });
-  page.heading(1, `Mock test of ${test.learner.name}`);
-  page.text(day.format(new Date(test.startedAt)), { colour: SOFT });
-  if (lacksLetters(JSON.stringify([test, standard, report.entries.map(({ what }) => what), route?.title])))
+  page.heading(1, `Mock test of ${mock.learner.name}`);
+  page.text(day.format(new Date(mock.startedAt)), { colour: SOFT });
+  if (lacksLetters(JSON.stringify([mock, standard, report.entries.map(({ what }) => what), route?.title])))
     page.text(
       'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
       { colour: SOFT, size: 9 },
@@ -61,11 +61,11 @@ export function reportPdf({ test, standard, report, route, others }: Printed): P
   for (const words of report.remarks) page.text(words, { bold: true });
   page.gap(4);
   for (const [name, value] of [
-    ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
+    ['Standard', `${standard.title} ${standard.version}${mock.retest ? ', re-test' : ''}`],
     ['Driven', `${clockText(report.seconds)} (h:min:s)`],
-    ['Vehicle', test.vehicle?.name ?? 'not named'],
-    ['Route', test.route?.title ?? 'none'],
-    ['Marked by', test.instructor.name],
+    ['Vehicle', mock.vehicle?.name ?? 'not named'],
+    ['Route', mock.route?.title ?? 'none'],
+    ['Marked by', mock.instructor.name],
   ] as const)
     page.text(`${name}: ${value}`);
 
@@ -83,7 +83,7 @@ export function reportPdf({ test, standard, report, route, others }: Printed): P
     'A mock test shows how a drive would have been marked under the standard named above. The licensing authority’s own text and its examiners decide; local codes come first.',
     { colour: SOFT, size: 9 },
   );
-  page.numbers(test.learner.name);
+  page.numbers(mock.learner.name);
   doc.end();
   return done;
 }
@@ -150,9 +150,9 @@ function timeLine(page: Sheet, { marks, span: whole }: Report): void {
 function map(page: Sheet, { marks }: Report, route: Route | null): void {
   const line = route?.line ?? [];
   const placed = marks.flatMap(({ position, gravity }) =>
-    position ? [{ place: position.place, gravity }] : [],
+    position ? [{ place: position.position, gravity }] : [],
   );
-  const all = [...line, ...placed.map(({ place }) => place)];
+  const all = [...line, ...placed.map(({ place: position }) => position)];
   if (all.length < 2) return;
   const [lats, lons] = [all.map(({ lat }) => lat), all.map(({ lon }) => lon)];
   const [south, west] = [Math.min(...lats), Math.min(...lons)];
@@ -169,7 +169,7 @@ function map(page: Sheet, { marks }: Report, route: Route | null): void {
       );
       const left = x + (w - (east - west) * narrow * scale) / 2;
       const top = y + (h - (north - south) * scale) / 2;
-      const at = ({ lat, lon }: Place): [number, number] => [
+      const at = ({ lat, lon }: Position): [number, number] => [
         left + (lon - west) * narrow * scale,
         top + (north - lat) * scale,
       ];
@@ -180,8 +180,8 @@ function map(page: Sheet, { marks }: Report, route: Route | null): void {
         doc.lineWidth(2).strokeColor(SOFT).stroke();
       }
       const free = freeSpots(placed.length, 1);
-      for (const { place, gravity } of placed) {
-        const [across, down] = at(place);
+      for (const { place: position, gravity } of placed) {
+        const [across, down] = at(position);
         if (free(across, down, gravity)) glyph(doc, gravity, across, down);
       }
     },

@@ -9,7 +9,7 @@ import { learnerRoutes } from './learners';
 import { networkRoutes } from './networks';
 import { openApi } from './openapi';
 import type { Parts } from './parts';
-import { placeRoutes } from './places';
+import { hotSpotRoutes } from './hotSpots';
 import { questionRoutes } from './questions';
 import { readinessRoutes } from './readiness';
 import { reportRoutes } from './reports';
@@ -18,7 +18,7 @@ import { routeRoutes } from './routes';
 import { schoolRoutes } from './school';
 import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
-import { testRoutes } from './tests';
+import { mockRoutes } from './mocks';
 import { vehicleRoutes } from './vehicles';
 
 export type { Parts } from './parts';
@@ -66,9 +66,9 @@ export function routes(parts: Parts): Router {
   questionRoutes(router, parts);
   networkRoutes(router, parts);
   routeRoutes(router, parts);
-  placeRoutes(router, parts);
+  hotSpotRoutes(router, parts);
   standardRoutes(router, parts);
-  testRoutes(router, parts);
+  mockRoutes(router, parts);
   reportRoutes(router, parts);
   return router;
 }

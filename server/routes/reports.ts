@@ -1,54 +1,54 @@
 import type Router from '@koa/router';
 import Papa from 'papaparse';
-import { ShareToMake, type LinkView, type Page, type SharedView, type TestView } from '../../contract';
+import { ShareToMake, type LinkView, type Page, type SharedView, type MockView } from '../../contract';
 import { clockText, learnerView, logFileName } from '../../core/marking';
 import { firstName } from '../../core/names';
 import { countingWords, reportOf } from '../../core/report';
 import type { Route } from '../../core/route';
 import { askedOrigin, bodyAs, gone, notFound, instructorOf, whenGone } from '../http';
-import { judgedTest, routeDriven, type Judged } from '../report';
-import { endLink, linkOf, linksOf, makeLink, testById, type Database } from '../store';
+import { judgedMock, routeDriven, type Judged } from '../report';
+import { endLink, linkOf, linksOf, makeLink, mockById, type Database } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
 
 export function reportRoutes(router: Router, { db, databaseFile, now, publicOrigin }: Parts): void {
-  router.get('/tests/:id/report.pdf', async (ctx) => {
-    const test = await testById(db, String(ctx.params.id));
-    if (!test) throw notFound('such mock test');
-    const pdf = await work('report', databaseFile, { test: test.id }, { signal: whenGone(ctx), seconds: 30 });
+  router.get('/mocks/:id/report.pdf', async (ctx) => {
+    const mock = await mockById(db, String(ctx.params.id));
+    if (!mock) throw notFound('such mock test');
+    const pdf = await work('report', databaseFile, { mock: mock.id }, { signal: whenGone(ctx), seconds: 30 });
     if (!pdf) throw notFound('such mock test');
     ctx.type = 'application/pdf';
-    ctx.attachment(fileName(test, 'pdf'), { type: 'inline' });
+    ctx.attachment(fileName(mock, 'pdf'), { type: 'inline' });
     ctx.body = Buffer.from(pdf);
   });
 
-  router.get('/tests/:id/marks.csv', async (ctx) => {
-    const judged = await testHeld(db, String(ctx.params.id));
+  router.get('/mocks/:id/marks.csv', async (ctx) => {
+    const judged = await mockHeld(db, String(ctx.params.id));
     ctx.type = 'text/csv; charset=utf-8';
-    ctx.attachment(fileName(judged.test, 'csv'));
+    ctx.attachment(fileName(judged.mock, 'csv'));
     // What begins like a formula is no formula.
-    ctx.body = Papa.unparse(marksOf(judged, await routeDriven(db, judged.test)), { escapeFormulae: true });
+    ctx.body = Papa.unparse(marksOf(judged, await routeDriven(db, judged.mock)), { escapeFormulae: true });
   });
 
-  router.get('/tests/:id/marks.json', async (ctx) => {
-    const judged = await testHeld(db, String(ctx.params.id));
-    const { test, judgement } = judged;
-    ctx.attachment(fileName(test, 'json'));
-    const marks = marksOf(judged, await routeDriven(db, test));
-    ctx.body = { test, verdict: judgement.verdict, marks };
+  router.get('/mocks/:id/marks.json', async (ctx) => {
+    const judged = await mockHeld(db, String(ctx.params.id));
+    const { mock, judgement } = judged;
+    ctx.attachment(fileName(mock, 'json'));
+    const marks = marksOf(judged, await routeDriven(db, mock));
+    ctx.body = { test: mock, verdict: judgement.verdict, marks };
   });
 
-  router.get('/tests/:id/shares', async (ctx) => {
-    const { test } = await testHeld(db, String(ctx.params.id));
-    ctx.body = { items: await linksOf(db, 'report', test.id), next: null } satisfies Page<LinkView>;
+  router.get('/mocks/:id/shares', async (ctx) => {
+    const { mock } = await mockHeld(db, String(ctx.params.id));
+    ctx.body = { items: await linksOf(db, 'report', mock.id), next: null } satisfies Page<LinkView>;
   });
 
-  router.post('/tests/:id/shares', async (ctx) => {
+  router.post('/mocks/:id/shares', async (ctx) => {
     const instructor = instructorOf(ctx);
     const { days, fullName = false } = bodyAs(ctx, ShareToMake);
-    const { test } = await testHeld(db, String(ctx.params.id));
+    const { mock } = await mockHeld(db, String(ctx.params.id));
     ctx.status = 201;
-    const link = await makeLink(db, 'report', test.id, instructor.id, { now: now(), days, fullName });
+    const link = await makeLink(db, 'report', mock.id, instructor.id, { now: now(), days, fullName });
     ctx.body = { ...link, url: `${publicOrigin ?? askedOrigin(ctx)}/shared/${link.token}` };
   });
 
@@ -60,35 +60,35 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
   router.get('/shared/:token', async (ctx) => {
     const link = await linkOf(db, 'report', String(ctx.params.token), now());
     if (!link) throw gone('drive');
-    const { test, standard, events } = await testHeld(db, link.subject);
+    const { mock, standard, events } = await mockHeld(db, link.subject);
     ctx.set('Referrer-Policy', 'no-referrer');
     ctx.body = {
-      learner: link.fullName ? test.learner.name : firstName(test.learner.name),
-      instructor: firstName(test.instructor.name),
-      startedAt: test.startedAt,
-      zone: test.zone,
-      retest: test.retest,
-      route: test.route?.title ?? null,
+      learner: link.fullName ? mock.learner.name : firstName(mock.learner.name),
+      instructor: firstName(mock.instructor.name),
+      startedAt: mock.startedAt,
+      zone: mock.zone,
+      retest: mock.retest,
+      route: mock.route?.title ?? null,
       standard,
-      ready: test.ready,
+      ready: mock.ready,
       events: learnerView(events),
       expiresAt: link.expiresAt,
     } satisfies SharedView;
   });
 }
 
-async function testHeld(db: Database, id: string): Promise<Judged> {
-  const judged = await judgedTest(db, id);
+async function mockHeld(db: Database, id: string): Promise<Judged> {
+  const judged = await judgedMock(db, id);
   if (!judged) throw notFound('such mock test');
   return judged;
 }
 
-const fileName = (test: TestView, ending: string): string =>
-  logFileName(test).replace(/\.[\w.]+$/, `.${ending}`);
+const fileName = (mock: MockView, ending: string): string =>
+  logFileName(mock).replace(/\.[\w.]+$/, `.${ending}`);
 
 /** Every mark in time order, a row each. */
-function marksOf({ test, standard, judgement }: Judged, route: Route | null) {
-  return reportOf(standard, judgement, test, route).marks.map((mark) => ({
+function marksOf({ mock, standard, judgement }: Judged, route: Route | null) {
+  return reportOf(standard, judgement, mock, route).marks.map((mark) => ({
     time: mark.at,
     sinceStart: clockText(mark.seconds),
     stage: mark.stage,
@@ -102,7 +102,7 @@ function marksOf({ test, standard, judgement }: Judged, route: Route | null) {
     afterEnd: mark.afterEnd ? 'yes' : '',
     from: mark.from,
     feature: mark.position?.kind ?? '',
-    latitude: mark.position?.place.lat ?? '',
-    longitude: mark.position?.place.lon ?? '',
+    latitude: mark.position?.position.lat ?? '',
+    longitude: mark.position?.position.lon ?? '',
   }));
 }

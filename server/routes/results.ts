@@ -4,11 +4,11 @@ import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
 import { badInput, bodyAs, notFound, uuidOf, whenGone } from '../http';
 import {
-  eventsByTest,
+  eventsByMock,
   keepResult,
   learnerById,
   listResults,
-  listTests,
+  listMocks,
   newestStandard,
   removeResult,
   standardOf,
@@ -68,20 +68,20 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
 
 /** Areas that both have rated, drive by drive; the last word of each counts. */
 async function ratingPairs(db: Database): Promise<RatingPair[]> {
-  const tests = await listTests(db, { limit: RATED_MOCKS, after: null, learner: null, from: null });
-  const logs = await eventsByTest(
+  const mocks = await listMocks(db, { limit: RATED_MOCKS, after: null, learner: null, from: null });
+  const logs = await eventsByMock(
     db,
-    tests.map(({ id }) => id),
+    mocks.map(({ id }) => id),
   );
   const pairs: RatingPair[] = [];
-  for (const { id, learner, startedAt, standard: ref } of tests) {
+  for (const { id, learner, startedAt, standard: ref } of mocks) {
     const standard = await standardOf(db, ref);
     if (!standard) continue;
     const drive = driveOf(standard, logs.get(id) ?? []);
     const instructor = ratingsBy(drive, 'instructor');
     for (const [area, own] of ratingsBy(drive, 'learner')) {
       const other = instructor.get(area);
-      if (other !== undefined) pairs.push({ learner, test: id, at: startedAt, area, own, instructor: other });
+      if (other !== undefined) pairs.push({ learner, mock: id, at: startedAt, area, own, instructor: other });
     }
   }
   return pairs;

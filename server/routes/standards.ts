@@ -28,7 +28,7 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     ctx.body = { id, version };
   });
 
-  router.get('/standards/:id/:version/drives', async (ctx) => {
+  router.get('/standards/:id/:version/mocks', async (ctx) => {
     const { id = '', version = '' } = ctx.params;
     if (!(await standardOf(db, { id, version }))) throw notFound(`standard ${id} ${version}`);
     ctx.type = 'application/x-ndjson';

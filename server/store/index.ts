@@ -51,24 +51,24 @@ export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
   addEvents,
-  addTest,
+  addMock,
   drivesBefore,
   drivesOf,
   drivesOfSchool,
-  eventsByTest,
+  eventsByMock,
   eventsOf,
   fixesOf,
   lengthsOf,
   highestSeqs,
-  listTests,
+  listMocks,
   mocksByLearner,
   stateOfDrives,
   stateOfEvidence,
   statesOfDrives,
-  testById,
-  testsOfSchool,
+  mockById,
+  mocksOfSchool,
   type HeldDrive,
-} from './tests';
+} from './mocks';
 export {
   addCheckup,
   addVehicle,

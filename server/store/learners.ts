@@ -43,7 +43,7 @@ const select = (db: Database) =>
       'learners.revision',
       // What is prepared for: the learner's own standard, else the school's, else that of the last mock.
       sql<string | null>`coalesce(learners.standard, settings.body ->> '$.standard',
-        (select tests.standard from tests where tests.learner = learners.id order by tests.started_at desc limit 1))`.as(
+        (select mocks.standard from mocks where mocks.learner = learners.id order by mocks.started_at desc limit 1))`.as(
         'preparesFor',
       ),
     ]);

@@ -99,22 +99,26 @@ describe('migrations', () => {
     expect(existsSync(`${file}.before-${names.at(-1)}`)).toBe(true);
   });
 
-  it.each(names.slice(1))('finish %s, wherever an earlier program was cut off in it', async (name) => {
-    const from = names[names.indexOf(name) - 1] ?? '';
-    const straight = folder.path(`straight-${name}.db`);
-    await earlierSchool(straight, from);
-    await (await openDatabase(straight)).destroy();
-    const wanted = contentOf(straight);
-    let cut = 0;
-    for (let all = false; !all; cut += 1) {
-      const file = folder.path(`half-${name}-${cut}.db`);
-      await earlierSchool(file, from);
-      all = await cutOff(file, name, cut);
-      await (await openDatabase(file)).destroy();
-      expect(contentOf(file)).toEqual(wanted);
-    }
-    expect(cut).toBeGreaterThan(1);
-  });
+  // Since that one, a migration is one transaction from the first program that has it.
+  it.each(names.slice(1, names.indexOf('011-mocks')))(
+    'finish %s, wherever an earlier program was cut off in it',
+    async (name) => {
+      const from = names[names.indexOf(name) - 1] ?? '';
+      const straight = folder.path(`straight-${name}.db`);
+      await earlierSchool(straight, from);
+      await (await openDatabase(straight)).destroy();
+      const wanted = contentOf(straight);
+      let cut = 0;
+      for (let all = false; !all; cut += 1) {
+        const file = folder.path(`half-${name}-${cut}.db`);
+        await earlierSchool(file, from);
+        all = await cutOff(file, name, cut);
+        await (await openDatabase(file)).destroy();
+        expect(contentOf(file)).toEqual(wanted);
+      }
+      expect(cut).toBeGreaterThan(1);
+    },
+  );
 
   it('never write over an earlier copy, and keep the same one once', async () => {
     const file = folder.path('kept.db');

@@ -20,6 +20,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '008-names-and-licence-tests': { up: namesAndLicenceTests },
   '009-names-in-calendars': { up: namesInCalendars },
   '010-goals-as-events': { up: goalsAsEvents },
+  '011-mocks': { up: mocksByName },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -180,6 +181,18 @@ async function goalsAsEvents(db: Kysely<unknown>): Promise<void> {
       '$.text', substr(json_extract(body, '$.text'), 7, 200))
     where json_valid(body) and json_extract(body, '$.kind') = 'note'
       and substr(json_extract(body, '$.text'), 1, 6) = 'Goal: '`.execute(db);
+}
+
+/** A mock was called a test. The indexes get the name too. */
+async function mocksByName(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table tests rename to mocks`.execute(db);
+  for (const table of ['events', 'fixes'])
+    await sql`alter table ${sql.table(table)} rename column test to mock`.execute(db);
+  for (const index of ['tests_by_start', 'tests_by_learner', 'tests_by_route'])
+    await sql`drop index ${sql.ref(index)}`.execute(db);
+  await sql`create index mocks_by_start on mocks(started_at desc, id)`.execute(db);
+  await sql`create index mocks_by_learner on mocks(learner, started_at desc)`.execute(db);
+  await sql`create index mocks_by_route on mocks(route) where route is not null`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

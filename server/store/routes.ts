@@ -9,12 +9,12 @@ const SKETCH = 120;
 export async function listRoutes(db: Database): Promise<RouteSummary[]> {
   const rows = await db
     .selectFrom('routes')
-    .leftJoin('tests', 'tests.route', 'routes.id')
+    .leftJoin('mocks', 'mocks.route', 'routes.id')
     .select(({ fn }) => [
       'routes.id',
       'routes.body',
       'routes.revision',
-      fn.count<number>('tests.id').as('mocks'),
+      fn.count<number>('mocks.id').as('mocks'),
     ])
     .where('routes.removed', '=', 0)
     .groupBy('routes.id')

@@ -9,7 +9,7 @@ import { lockDatabase } from './lock';
 import { appliedMigrations, isKnown } from './migrate';
 import { DatabaseProblem, whyNotOpened } from './problem';
 import { standardOf } from './standards';
-import { drivesOfSchool } from './tests';
+import { drivesOfSchool } from './mocks';
 import { unreadableRecords } from './unreadable';
 
 /** How much a school has of everything. */
@@ -22,7 +22,7 @@ const counted = {
   standards: 'standards',
   routes: 'routes',
   networks: 'networks',
-  mocks: 'tests',
+  mocks: 'mocks',
   events: 'events',
   positions: 'fixes',
   answers: 'drill',
@@ -145,8 +145,8 @@ export async function checkSchool(file: string): Promise<Checked> {
 async function outcomesOf(db: Database): Promise<Counts> {
   const outcomes: Record<string, number> = {};
   for await (const { drives } of drivesOfSchool(db))
-    for (const { test, standard, events } of drives) {
-      const { outcome } = judge(standard, events, test).verdict;
+    for (const { mock, standard, events } of drives) {
+      const { outcome } = judge(standard, events, mock).verdict;
       outcomes[outcome] = (outcomes[outcome] ?? 0) + 1;
     }
   return outcomes;

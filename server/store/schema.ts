@@ -107,7 +107,7 @@ export interface Tables {
   routes: { id: string; title: string; body: string; removed: number; revision: number };
   route_photos: { route: string; feature: string; jpeg: Buffer };
   standards: { id: string; version: string; title: string; body: string; added_at: string };
-  tests: {
+  mocks: {
     id: string;
     learner: string;
     instructor: string;
@@ -127,7 +127,7 @@ export interface Tables {
 
 export interface EventRow {
   position: Generated<number>;
-  test: string;
+  mock: string;
   id: string;
   device: string;
   seq: number;

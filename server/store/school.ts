@@ -16,7 +16,7 @@ export async function schoolHeld(db: Database): Promise<SchoolView> {
 
 async function unitsOfLastMock(db: Database): Promise<SchoolView['units'] | null> {
   const last = await db
-    .selectFrom('tests')
+    .selectFrom('mocks')
     .select('standard')
     .orderBy('started_at', 'desc')
     .limit(1)

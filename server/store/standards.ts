@@ -39,17 +39,17 @@ export async function newestStandard(db: Database, id: string): Promise<Standard
 export async function listStandards(db: Database): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title', 'body']).execute();
   const uses = await db
-    .selectFrom('tests')
-    .innerJoin('learners', 'learners.id', 'tests.learner')
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
     .select(({ fn }) => [
-      'tests.standard as id',
-      'tests.standard_version as version',
+      'mocks.standard as id',
+      'mocks.standard_version as version',
       'learners.id as learner',
       'learners.name as name',
-      fn.count<number>('tests.id').as('mocks'),
-      fn.max('tests.started_at').as('last'),
+      fn.count<number>('mocks.id').as('mocks'),
+      fn.max('mocks.started_at').as('last'),
     ])
-    .groupBy(['tests.standard', 'tests.standard_version', 'learners.id', 'learners.name'])
+    .groupBy(['mocks.standard', 'mocks.standard_version', 'learners.id', 'learners.name'])
     .orderBy('last', 'desc')
     .execute();
   const readable = await Promise.all(rows.map(async (row) => ((await standardOf(db, row)) ? [row] : [])));

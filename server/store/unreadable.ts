@@ -36,15 +36,15 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     }
 
   const mocks = await db
-    .selectFrom('tests')
-    .innerJoin('learners', 'learners.id', 'tests.learner')
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
     .select([
-      'tests.id',
+      'mocks.id',
       'learners.name as learner',
-      'tests.started_at',
-      'tests.zone',
-      'tests.standard',
-      'tests.standard_version as version',
+      'mocks.started_at',
+      'mocks.zone',
+      'mocks.standard',
+      'mocks.standard_version as version',
     ])
     .execute();
   const nameOf = new Map(
@@ -56,12 +56,12 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
   }
   for (const table of ['events', 'fixes'] as const) {
-    const { rows } = await sql<{ test: string; broken: number }>`
-      select test, count(*) as broken from ${sql.table(table)} where json_valid(body) = 0 group by test`.execute(
+    const { rows } = await sql<{ mock: string; broken: number }>`
+      select mock, count(*) as broken from ${sql.table(table)} where json_valid(body) = 0 group by mock`.execute(
       db,
     );
-    for (const { test, broken: count } of rows)
-      tell('mock', test, nameOf.get(test) ?? test, `${count} of its entries; they do not count.`);
+    for (const { mock, broken: count } of rows)
+      tell('mock', mock, nameOf.get(mock) ?? mock, `${count} of its entries; they do not count.`);
   }
 
   for (const { id, starts_at, zone } of await db

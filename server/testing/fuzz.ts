@@ -196,12 +196,12 @@ async function learn(address: string, cookie: string): Promise<World> {
   const get = async (path: string): Promise<unknown> =>
     (await fetch(`${address}${API}${path}`, { headers: { cookie, connection: 'close' } })).json();
   const list = async (path: string) => ((await get(path)) as { items: Record<string, unknown>[] }).items;
-  const [learners, vehicles, routes, tests, questions, standards, results] = await Promise.all(
-    ['/learners', '/vehicles', '/routes', '/tests', '/questions', '/standards', '/results'].map(list),
+  const [learners, vehicles, routes, mocks, questions, standards, results] = await Promise.all(
+    ['/learners', '/vehicles', '/routes', '/mocks', '/questions', '/standards', '/results'].map(list),
   );
   const id = (some: readonly Record<string, unknown>[] | undefined) => String(some?.[0]?.id);
   const ids = new Map(
-    Object.entries({ learners, vehicles, routes, tests, questions, results }).map(([name, some]) => [
+    Object.entries({ learners, vehicles, routes, tests: mocks, questions, results }).map(([name, some]) => [
       name,
       (some ?? []).slice(0, 5).map((entry) => String(entry.id)),
     ]),
@@ -209,7 +209,7 @@ async function learn(address: string, cookie: string): Promise<World> {
   ids.set('standards', ['fault-ceiling', 'strikes']);
   const route = (await get(`/routes/${id(routes)}`)) as { route: unknown };
   const standard = await get(`/standards/fault-ceiling/${String(standards?.[0]?.version ?? '1.0.0')}`);
-  const { events } = (await get(`/tests/${id(tests)}/events`)) as { events: unknown[] };
+  const { events } = (await get(`/mocks/${id(mocks)}/events`)) as { events: unknown[] };
   const question = (questions?.[0] as { question: object }).question;
   const vehicle = (await get(`/vehicles/${id(vehicles)}`)) as Record<string, unknown>;
   const { settings } = (await get('/readiness/settings')) as { settings: object };
@@ -258,7 +258,7 @@ async function learn(address: string, cookie: string): Promise<World> {
     ['/routes/:id', [{ route: route.route }]],
     ['/standards', [standard]],
     [
-      '/tests',
+      '/mocks',
       [
         {
           id: randomUUID(),
@@ -273,8 +273,8 @@ async function learn(address: string, cookie: string): Promise<World> {
         },
       ],
     ],
-    ['/tests/:id/events', [{ events: events.slice(0, 5) }, { events: events.slice(5, 40) }]],
-    ['/tests/:id/shares', [{ days: 3, fullName: true }]],
+    ['/mocks/:id/events', [{ events: events.slice(0, 5) }, { events: events.slice(5, 40) }]],
+    ['/mocks/:id/shares', [{ days: 3, fullName: true }]],
     ['/session', [{ name: 'Maren Holtby', passphrase: 'x' }]],
   ]);
   return { ids, bodies };
@@ -418,11 +418,11 @@ async function poisonedIn(address: string, cookie: string): Promise<string[]> {
   }
   const { items } = (await (await ask('/school/unreadable')).json()) as { items: readonly object[] };
   poisoned.push(...items.map((record) => `cannot be read: ${JSON.stringify(record)}`));
-  const { items: tests } = (await (await ask('/tests?limit=100')).json()) as {
+  const { items: mocks } = (await (await ask('/mocks?limit=100')).json()) as {
     items: readonly { id: string }[];
   };
-  for (const { id } of tests)
-    for (const path of [`/tests/${id}/verdict`, `/tests/${id}/events`, `/tests/${id}/marks.csv`]) {
+  for (const { id } of mocks)
+    for (const path of [`/mocks/${id}/verdict`, `/mocks/${id}/events`, `/mocks/${id}/marks.csv`]) {
       const answer = await ask(path);
       if (!answer.ok) poisoned.push(`${path} answers ${answer.status}`);
       await answer.text();

@@ -100,13 +100,13 @@ export async function demoMock(
   server: ServerProcess,
   standard = 'fault-ceiling',
   route: string | null = null,
-): Promise<{ readonly client: Client; readonly test: string }> {
+): Promise<{ readonly client: Client; readonly mock: string }> {
   const client = new Client(server.address);
   await client.post('/session/demo');
   const learners = (await client.get('/learners')).body as { items: { id: string }[] };
-  const test = randomUUID();
-  const started = await client.post('/tests', {
-    id: test,
+  const mock = randomUUID();
+  const started = await client.post('/mocks', {
+    id: mock,
     learner: learners.items[0]?.id,
     standard: { id: standard, version: '1.0.0' },
     retest: false,
@@ -116,7 +116,7 @@ export async function demoMock(
     ...(route === null ? {} : { route }),
   });
   if (started.status !== 201) throw new Error(JSON.stringify(started.body));
-  return { client, test };
+  return { client, mock };
 }
 
 export const faultEvent = (seq: number, device = 'd1', item = 'moving-off.check') => ({

@@ -17,7 +17,7 @@ export interface Asking {
 }
 
 /** One kind of work of which the answer is kept. @param day with the state, for a day makes evidence older */
-function kept<K extends 'places' | 'readiness list' | 'evidence' | 'foretell'>(
+function kept<K extends 'hot spots' | 'readiness list' | 'evidence' | 'foretell'>(
   what: K,
   { databaseFile, state, signal }: Asking,
   day: string,
@@ -30,7 +30,7 @@ function kept<K extends 'places' | 'readiness list' | 'evidence' | 'foretell'>(
 }
 
 /** All drives of the school laid onto their routes. */
-export const placedSchool = (asking: Asking): Promise<PlacedSchool> => kept('places', asking, '', {});
+export const placedSchool = (asking: Asking): Promise<PlacedSchool> => kept('hot spots', asking, '', {});
 
 export const readinessOfSchool = (asking: Asking, now: string): Promise<readonly ReadinessRow[]> =>
   kept('readiness list', asking, now.slice(0, 10), { now });

@@ -1,4 +1,4 @@
 export { priorFor, READINESS, type Prior } from './jobs/evidence';
 export { evidenceOfLearner, foretold, placedSchool, readinessOfSchool, rejudging } from './asking';
-export type { PlacedSchool, PlacedTest } from './job';
+export type { PlacedSchool, PlacedMock } from './job';
 export { endWork, work, WorkProblem } from './pool';

@@ -3,7 +3,7 @@ import type {
   ReadinessRow,
   RejudgeLine,
   ResultView,
-  TestView,
+  MockView,
   UnreadableRecord,
 } from '../../contract';
 import type { PlacedDrive, Site } from '../../core/hotspot';
@@ -12,13 +12,13 @@ import type { Standard, StandardRef } from '../../core/standard';
 import type { Counts, NetworkRow } from '../store';
 
 /** A drive with what it passed and where it was marked. */
-export interface PlacedTest extends PlacedDrive, Pick<TestView, 'learner' | 'route' | 'startedAt' | 'zone'> {
-  readonly test: string;
+export interface PlacedMock extends PlacedDrive, Pick<MockView, 'learner' | 'route' | 'startedAt' | 'zone'> {
+  readonly mock: string;
 }
 
 export interface PlacedSchool {
   readonly sites: readonly Site[];
-  readonly drives: readonly PlacedTest[];
+  readonly drives: readonly PlacedMock[];
 }
 
 /** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
@@ -38,7 +38,7 @@ export interface Jobs {
   };
   /** Tells a line for each part of the way. */
   readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
-  readonly report: { readonly asked: { readonly test: string }; readonly answer: Uint8Array | null };
+  readonly report: { readonly asked: { readonly mock: string }; readonly answer: Uint8Array | null };
   readonly unreadable: { readonly asked: object; readonly answer: readonly UnreadableRecord[] };
   readonly 'read network': {
     readonly asked: { readonly bytes: Uint8Array };

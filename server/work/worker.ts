@@ -3,7 +3,7 @@ import { parseStandard } from '../../core/standard';
 import { backUp, openToRead, unreadableRecords, type Database } from '../store';
 import type { Job, JobName, Jobs, Said } from './job';
 import { evidenceFor, foretell, readinessList } from './jobs/evidence';
-import { placeAll } from './jobs/places';
+import { placeAll } from './jobs/hotSpots';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
 import { printedReport } from './jobs/report';
@@ -36,7 +36,7 @@ function done(
     default:
       return reading(job.databaseFile, async (db) => {
         switch (job.what) {
-          case 'places':
+          case 'hot spots':
             return placeAll(job.databaseFile, db);
           case 'readiness list':
             return readinessList(db, job.now);
@@ -45,7 +45,7 @@ function done(
           case 'foretell':
             return foretell(db, job.learner, job.standard, job.day);
           case 'report':
-            return printedReport(db, job.test);
+            return printedReport(db, job.mock);
           case 'unreadable':
             return unreadableRecords(db);
           case 'rejudge':

@@ -53,7 +53,7 @@ export function Guard() {
       </Box>
     );
   // Nobody signs in while a learner is driving: marks are kept here, and sent after the drive.
-  const ended = isSignedOut(error) && !pathname.endsWith('/deck');
+  const ended = isSignedOut(error) && !pathname.endsWith('/marking');
   return (
     <LeaveGuard>
       <Outlet />

@@ -1,7 +1,7 @@
 import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { useState } from 'react';
-import { useTestsQuery } from '../data/api';
+import { useMocksQuery } from '../data/api';
 import { useLearnersFound } from '../parts/people';
 import { dayText } from '../parts/ui';
 import { addressOf, screens } from './screens';
@@ -32,7 +32,7 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   // Words such as “report” are of screens, not of names.
   const search = letters.trim().split(/\s+/)[0] ?? '';
   const { learners } = useLearnersFound(search);
-  const { data: tests } = useTestsQuery(search === '' ? {} : { search }, { skip: !open });
+  const { data: mocks } = useMocksQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     ...screens.flatMap((screen) =>
       screen.find === undefined
@@ -45,11 +45,11 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
       { id: `drill ${id}`, label: name, more: 'drill questions', to: `/questions?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },
     ]),
-    ...(tests?.items ?? []).map(({ id, learner, startedAt, zone, result }) => ({
+    ...(mocks?.items ?? []).map(({ id, learner, startedAt, zone, result }) => ({
       id,
       label: `${learner.name}, ${dayText(startedAt, zone)}`,
       more: `report: ${outcomeWords[result.outcome].toLowerCase()}`,
-      to: `/tests/${id}`,
+      to: `/mocks/${id}`,
     })),
   ];
   return (

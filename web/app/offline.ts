@@ -49,12 +49,12 @@ export async function fetchTheDay(): Promise<void> {
   const all = async () => {
     const standards = await list<StandardSummary>('standards');
     for (const { id, version } of standards) await read(`standards/${id}/${version}`);
-    for (const path of ['vehicles', 'questions', 'session', 'school', `tests?limit=${RECENT}`])
+    for (const path of ['vehicles', 'questions', 'session', 'school', `mocks?limit=${RECENT}`])
       await read(path);
     for (const { id } of (await list<RouteSummary>('routes')).slice(0, ROUTES)) await read(`routes/${id}`);
     for (const { id, version } of (await list<NetworkSummary>('networks')).slice(0, 2))
       await read(`networks/${id}/${version}`);
-    await read('places?gravity=1');
+    await read('hot-spots?gravity=1');
     // Those with the nearest licence test; the list itself is what pickers look in without the server.
     for (const { id } of (await list<LearnerView>(`learners?sort=test&limit=${PICKED}`)).slice(0, DRILLS)) {
       await read(`learners/${id}`);

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { createBrowserRouter, type RouteObject } from 'react-router';
+import { createBrowserRouter, generatePath, replace, type RouteObject } from 'react-router';
 import { LoadingNote } from '../parts/ui';
 import { FailedPage, MissingPage } from './FailedPage';
 import { Guard } from './Guard';
@@ -21,12 +21,28 @@ const Loading = () => (
   </Box>
 );
 
+/** Addresses of the last version, in somebody's bookmarks or history, and where the screen is now. */
+const moved: readonly (readonly [from: string, to: string])[] = [
+  ['/tests/:mock', '/mocks/:mock'],
+  ['/tests/:mock/deck', '/mocks/:mock/marking'],
+  ['/tests/:mock/kerb', '/mocks/:mock/debrief'],
+  ['/standards/:id/:version/drives', '/standards/:id/:version/mocks'],
+];
+const redirects: RouteObject[] = moved.map(([from, to]) => ({
+  path: from,
+  loader: ({ params }) => replace(generatePath(to, params)),
+}));
+
 /** Each screen is a chunk of its own, loaded when it is first opened. */
 export const router = createBrowserRouter([
   {
     element: <Titled />,
     children: [
-      { errorElement: <FailedPage />, HydrateFallback: () => null, children: framed('anybody') },
+      {
+        errorElement: <FailedPage />,
+        HydrateFallback: () => null,
+        children: [...framed('anybody'), ...redirects],
+      },
       {
         element: <Guard />,
         errorElement: <FailedPage />,

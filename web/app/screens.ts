@@ -55,7 +55,7 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/setup')).SetupPage,
   },
   {
-    path: '/tests/:test/deck',
+    path: '/mocks/:mock/marking',
     title: 'Marking',
     bare: 'signed in',
     load: async () => {
@@ -66,12 +66,12 @@ export const screens: readonly Screen[] = [
     },
   },
   {
-    path: '/tests/:test/kerb',
+    path: '/mocks/:mock/debrief',
     title: 'Debrief',
     load: async () => (await import('../screens/debrief')).DebriefPage,
   },
   {
-    path: '/tests/:test',
+    path: '/mocks/:mock',
     title: 'Report',
     load: async () => (await import('../screens/report')).ReportPage,
   },
@@ -174,7 +174,7 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/standards')).ChangesPage,
   },
   {
-    path: '/standards/:id/:version/drives',
+    path: '/standards/:id/:version/mocks',
     title: 'Mocks under another standard',
     load: async () => (await import('../screens/standards')).DrivesPage,
   },

@@ -1,9 +1,9 @@
 import { standardWith } from '../../core/testing';
-import type { TestView } from '../../contract';
+import type { MockView } from '../../contract';
 
 export const smallStandard = standardWith();
 
-export const testView = (id = 'test-1'): TestView => ({
+export const mockView = (id = 'test-1'): MockView => ({
   id,
   learner: { id: 'learner-1', name: 'Ines Tavarro' },
   instructor: { id: 'instructor-1', name: 'Maren Holtby' },

@@ -1,4 +1,4 @@
-import { frameAt, type Place, type Point } from '../../geo';
+import { frameAt, type Position, type Point } from '../../geo';
 import { randomFrom, type Random } from '../../random';
 import type { OsmBan, OsmData, OsmNode, OsmWay } from '../osm';
 import type { Tags } from '../tags';
@@ -10,7 +10,7 @@ export interface County {
   readonly seed: number;
   /** Towns in a square of so many by so many; the demo has one. */
   readonly towns: number;
-  readonly middle: Place;
+  readonly middle: Position;
 }
 
 /** How far towns lie apart, in metres. */
@@ -309,12 +309,12 @@ function heightAt({ x, y }: Point): number {
 
 function written(
   random: Random,
-  middle: Place,
+  middle: Position,
   streets: readonly Street[],
   { nodes, ways }: Planar,
   put: { readonly minis: readonly Point[]; readonly signals: readonly Point[] },
 ): OsmData {
-  const { toPlace } = frameAt(middle);
+  const { toPosition } = frameAt(middle);
   const kept = connected(nodes.length, ways);
   const tags = new Map<number, Record<string, string>>();
   const points: Point[] = [...nodes];
@@ -419,7 +419,7 @@ function written(
   const used = new Set(osmWays.flatMap(({ refs: whole }) => whole));
   const osmNodes: OsmNode[] = points.flatMap((p, n) =>
     used.has(n + 1)
-      ? [{ id: n + 1, ...toPlace(p), tags: { ...tags.get(n), ele: heightAt(p).toFixed(1) } }]
+      ? [{ id: n + 1, ...toPosition(p), tags: { ...tags.get(n), ele: heightAt(p).toFixed(1) } }]
       : [],
   );
   // At two of the lights a turn is banned.

@@ -46,22 +46,22 @@ async function schoolDrives(db: Database): Promise<SchoolDrives> {
   const byLearner = new Map<string, MockDrive[]>();
   const papersSeen = new Map<string, string>();
   for await (const { drives } of drivesOfSchool(db, MOST_MOCKS))
-    for (const { test, standard, events } of drives) {
-      const mock: MockDrive = {
-        test: test.id,
-        startedAt: test.startedAt,
-        route: test.route?.id ?? null,
-        retest: test.retest,
+    for (const { mock, standard, events } of drives) {
+      const drive: MockDrive = {
+        mock: mock.id,
+        startedAt: mock.startedAt,
+        route: mock.route?.id ?? null,
+        retest: mock.retest,
         standard,
         events,
       };
-      const kin = byLearner.get(test.learner.id);
-      if (kin) kin.push(mock);
-      else byLearner.set(test.learner.id, [mock]);
+      const kin = byLearner.get(mock.learner.id);
+      if (kin) kin.push(drive);
+      else byLearner.set(mock.learner.id, [drive]);
       const complete =
-        standard.checks.length > 0 && standard.checks.every(({ id }) => test.ready.includes(id));
+        standard.checks.length > 0 && standard.checks.every(({ id }) => mock.ready.includes(id));
       // Newest first: the first mock of a learner is the last one driven.
-      if (complete && kin === undefined) papersSeen.set(test.learner.id, test.startedAt);
+      if (complete && kin === undefined) papersSeen.set(mock.learner.id, mock.startedAt);
     }
   return { byLearner, papersSeen };
 }

@@ -1,4 +1,4 @@
-import type { RejudgedDrive, RejudgeLine } from '../../../contract';
+import type { RejudgedMock, RejudgeLine } from '../../../contract';
 import { judge, judgeUnder, resultOf } from '../../../core/marking';
 import type { Standard, StandardRef } from '../../../core/standard';
 import { drivesOfSchool, standardOf, type Database, type HeldDrive } from '../../store';
@@ -12,7 +12,7 @@ export async function rejudgeAll(
   const to = await standardOf(db, ref);
   if (!to) throw new Error(`no standard ${ref.id} ${ref.version}`);
   const { total } = await db
-    .selectFrom('tests')
+    .selectFrom('mocks')
     .select((is) => is.fn.countAll<number>().as('total'))
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
@@ -24,16 +24,16 @@ export async function rejudgeAll(
   say({ kind: 'end' });
 }
 
-function rejudged({ test, standard: own, events }: HeldDrive, to: Standard): RejudgedDrive {
-  const { startedAt, zone } = test;
-  const judged = judgeUnder(own, to, events, test);
+function rejudged({ mock, standard: own, events }: HeldDrive, to: Standard): RejudgedMock {
+  const { startedAt, zone } = mock;
+  const judged = judgeUnder(own, to, events, mock);
   const { verdict, translation, enough } = judged;
   return {
-    test: test.id,
-    learner: test.learner.name,
+    mock: mock.id,
+    learner: mock.learner.name,
     startedAt,
     zone,
-    own: { ...test.standard, outcome: resultOf(judge(own, events, test)).outcome },
+    own: { ...mock.standard, outcome: resultOf(judge(own, events, mock)).outcome },
     result: enough ? resultOf(judged) : null,
     breaches: verdict.breaches.slice(0, 1),
     headroom: verdict.headroom.filter(({ scope }) => scope.per === 'test'),

@@ -66,7 +66,7 @@ export const api = createApi({
     'session',
     'school',
     'learners',
-    'tests',
+    'mocks',
     'standards',
     'questions',
     'vehicles',

@@ -45,7 +45,7 @@ export {
 } from './diary';
 export {
   useTrackQuery,
-  useTestsQuery,
+  useMocksQuery,
   useMockPagesInfiniteQuery,
   useSharesQuery,
   useMakeShareMutation,
@@ -83,8 +83,8 @@ export {
   useKeepRouteMutation,
   useRemoveRouteMutation,
   useKeepRoutePhotoMutation,
-  usePlacesQuery,
+  useHotSpotsQuery,
   useMarksAtQuery,
-  type PlacesFilter,
+  type HotSpotFilter,
 } from './routes';
 export { newestVersions } from '../../../core/standard';

@@ -1,4 +1,4 @@
-import type { LinkView, Page, SharedView, TestSummary } from '../../../contract';
+import type { LinkView, Page, SharedView, MockSummary } from '../../../contract';
 import { api, queryOf, keptFrom, PAGE } from './api';
 
 export interface MocksAsked {
@@ -19,32 +19,32 @@ export const RECENT = 60;
 const mocks = api.injectEndpoints({
   endpoints: (build) => ({
     /** The newest mocks, of one learner or of all. */
-    tests: build.query<Page<TestSummary> & Kept, MocksAsked>({
-      query: (given) => `/tests?${queryOf({ limit: RECENT, ...given })}`,
-      transformResponse: (page: Page<TestSummary>, meta): Page<TestSummary> & Kept => ({
+    mocks: build.query<Page<MockSummary> & Kept, MocksAsked>({
+      query: (given) => `/mocks?${queryOf({ limit: RECENT, ...given })}`,
+      transformResponse: (page: Page<MockSummary>, meta): Page<MockSummary> & Kept => ({
         ...page,
         keptFrom: keptFrom(meta),
       }),
-      providesTags: ['tests'],
+      providesTags: ['mocks'],
     }),
-    mockPages: build.infiniteQuery<Page<TestSummary>, MocksAsked, string | null>({
+    mockPages: build.infiniteQuery<Page<MockSummary>, MocksAsked, string | null>({
       infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
       query: ({ queryArg, pageParam }) =>
-        `/tests?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
-      providesTags: ['tests'],
+        `/mocks?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      providesTags: ['mocks'],
     }),
     track: build.query<Page<{ readonly lat: number; readonly lon: number; readonly at: string }>, string>({
-      query: (test) => `/tests/${test}/track`,
+      query: (mock) => `/mocks/${mock}/track`,
     }),
     shares: build.query<Page<LinkView>, string>({
-      query: (test) => `/tests/${test}/shares`,
+      query: (mock) => `/mocks/${mock}/shares`,
       providesTags: ['links'],
     }),
     makeShare: build.mutation<
       LinkView,
-      { readonly test: string; readonly days: number; readonly fullName: boolean }
+      { readonly mock: string; readonly days: number; readonly fullName: boolean }
     >({
-      query: ({ test, ...body }) => ({ url: `/tests/${test}/shares`, method: 'POST', body }),
+      query: ({ mock, ...body }) => ({ url: `/mocks/${mock}/shares`, method: 'POST', body }),
       invalidatesTags: ['links'],
     }),
     endShare: build.mutation<unknown, string>({
@@ -57,7 +57,7 @@ const mocks = api.injectEndpoints({
 
 export const {
   useTrackQuery,
-  useTestsQuery,
+  useMocksQuery,
   useMockPagesInfiniteQuery,
   useSharesQuery,
   useMakeShareMutation,

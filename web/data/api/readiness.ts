@@ -18,11 +18,11 @@ const readiness = api.injectEndpoints({
     evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
       query: ({ learner, standard }) =>
         `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
-      providesTags: ['evidence', 'tests'],
+      providesTags: ['evidence', 'mocks'],
     }),
     readiness: build.query<Page<ReadinessRow>, Nothing>({
       query: () => '/readiness',
-      providesTags: ['readiness', 'tests', 'learners'],
+      providesTags: ['readiness', 'mocks', 'learners'],
     }),
     readinessSettings: build.query<SettingsView, Nothing>({
       query: () => '/readiness/settings',
@@ -65,7 +65,7 @@ const readiness = api.injectEndpoints({
       query: (id) => ({ url: `/results/${id}`, method: 'DELETE' }),
       invalidatesTags: ['results'],
     }),
-    trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: ['results', 'tests'] }),
+    trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: ['results', 'mocks'] }),
   }),
 });
 

@@ -1,6 +1,6 @@
 import type {
   HotSpotsView,
-  MarkAtPlace,
+  HotSpotMark,
   NetworkSummary,
   Page,
   RouteSummary,
@@ -10,10 +10,10 @@ import type { Route } from '../../../core/route';
 import { api, ifMatch, queryOf, type Nothing } from './api';
 
 /** Which drives and marks are asked for. */
-export interface PlacesFilter {
+export interface HotSpotFilter {
   readonly learner?: string;
   readonly route?: string;
-  readonly test?: string;
+  readonly mock?: string;
   readonly skill?: string;
   readonly gravity?: number;
   readonly from?: number;
@@ -64,11 +64,11 @@ const routes = api.injectEndpoints({
       query: () => '/networks',
       providesTags: ['networks'],
     }),
-    places: build.query<HotSpotsView, PlacesFilter>({
-      query: (filter) => `/places?${queryOf({ ...filter })}`,
+    hotSpots: build.query<HotSpotsView, HotSpotFilter>({
+      query: (filter) => `/hot-spots?${queryOf({ ...filter })}`,
     }),
-    marksAt: build.query<Page<MarkAtPlace>, { readonly site: string; readonly filter: PlacesFilter }>({
-      query: ({ site, filter }) => `/places/${encodeURIComponent(site)}/marks?${queryOf({ ...filter })}`,
+    marksAt: build.query<Page<HotSpotMark>, { readonly site: string; readonly filter: HotSpotFilter }>({
+      query: ({ site, filter }) => `/hot-spots/${encodeURIComponent(site)}/marks?${queryOf({ ...filter })}`,
     }),
   }),
 });
@@ -81,6 +81,6 @@ export const {
   useKeepRouteMutation,
   useRemoveRouteMutation,
   useKeepRoutePhotoMutation,
-  usePlacesQuery,
+  useHotSpotsQuery,
   useMarksAtQuery,
 } = routes;

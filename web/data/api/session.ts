@@ -8,11 +8,11 @@ const session = api.injectEndpoints({
     session: build.query<SessionView, Nothing>({ query: () => '/session', providesTags: ['session'] }),
     signIn: build.mutation<SessionView, SignIn>({
       query: (body) => ({ url: '/session', method: 'POST', body: { ...body } }),
-      invalidatesTags: (result) => (result ? ['session', 'learners', 'tests'] : []),
+      invalidatesTags: (result) => (result ? ['session', 'learners', 'mocks'] : []),
     }),
     signInToDemo: build.mutation<SessionView, Nothing>({
       query: () => ({ url: '/session/demo', method: 'POST' }),
-      invalidatesTags: (result) => (result ? ['session', 'learners', 'tests'] : []),
+      invalidatesTags: (result) => (result ? ['session', 'learners', 'mocks'] : []),
     }),
     signOut: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session', method: 'DELETE' }),

@@ -7,7 +7,7 @@ const standards = api.injectEndpoints({
   endpoints: (build) => ({
     standards: build.query<Page<StandardSummary>, Nothing>({
       query: () => '/standards',
-      providesTags: ['standards', 'tests'],
+      providesTags: ['standards', 'mocks'],
     }),
     addStandard: build.mutation<StandardRef, Standard>({
       query: (body) => ({ url: '/standards', method: 'POST', body }),

@@ -1,12 +1,12 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { expect, it } from '@jest/globals';
-import { smallStandard, testView } from '../../testing';
+import { smallStandard, mockView } from '../../testing';
 import { actOn, judgementOf } from './act';
 import { beginDrive, logSlice } from './slice';
 
 function marking() {
   const store = configureStore({ reducer: { log: logSlice.reducer } });
-  store.dispatch(beginDrive({ test: testView(), standard: smallStandard }));
+  store.dispatch(beginDrive({ mock: mockView(), standard: smallStandard }));
   const drive = () => {
     const held = store.getState().log.drives['test-1'];
     if (!held) throw new Error('no drive');

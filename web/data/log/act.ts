@@ -18,8 +18,8 @@ export type DoAction = (action: Action) => Done;
 const judged = new WeakMap<readonly DriveEvent[], Judgement>();
 
 /** The judgement of a drive as of its last event, worked out once for each. */
-export function judgementOf({ standard, events, test }: OpenDrive): Judgement {
-  const known = judged.get(events) ?? judge(standard, events, test);
+export function judgementOf({ standard, events, mock }: OpenDrive): Judgement {
+  const known = judged.get(events) ?? judge(standard, events, mock);
   judged.set(events, known);
   return known;
 }
@@ -30,12 +30,12 @@ interface LogStore {
 }
 
 /** Records what an action means for a drive that is open in this store. */
-export function actOn({ getState, dispatch }: LogStore, test: string, action: Action): Done {
-  const drive = getState().log.drives[test];
+export function actOn({ getState, dispatch }: LogStore, mock: string, action: Action): Done {
+  const drive = getState().log.drives[mock];
   if (!drive) return { ids: [], refused: { code: 'not-there' }, undone: null };
   const done = act({ ...drive, judgement: judgementOf(drive) }, action, newId);
   if (!done.ok) return { ids: [], refused: done.why, undone: null };
-  const recorded = record(test, done.events);
+  const recorded = record(mock, done.events);
   dispatch(recorded);
   return {
     ids: recorded.payload.events.map(({ id }) => id),

@@ -1,18 +1,25 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { TestView } from '../../../contract';
+import {
+  openDB,
+  type DBSchema,
+  type IDBPDatabase,
+  type IDBPTransaction,
+  type IndexNames,
+  type StoreNames,
+} from 'idb';
+import type { MockView } from '../../../contract';
 import type { DriveEvent } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 
 export interface KeptDrive {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
-  /** Whether the server knows the test. */
+  /** Whether the server knows the mock. */
   readonly onServer: boolean;
 }
 
 interface KeptEvent {
   readonly id: string;
-  readonly test: string;
+  readonly mock: string;
   readonly event: DriveEvent;
   /** 1 while the server has not acknowledged it; absent after, so that the index holds the waiting only. */
   readonly waiting?: 1;
@@ -21,24 +28,47 @@ interface KeptEvent {
 }
 
 interface Schema extends DBSchema {
-  drives: { key: string; value: KeptDrive };
-  events: { key: string; value: KeptEvent; indexes: { test: string; waiting: number } };
+  mocks: { key: string; value: KeptDrive };
+  events: { key: string; value: KeptEvent; indexes: { mock: string; waiting: number } };
 }
 
 /** What this browser keeps of drives, durable before it is called kept. */
 export interface Keep {
-  readonly drive: (test: string) => Promise<KeptDrive | undefined>;
+  readonly drive: (mock: string) => Promise<KeptDrive | undefined>;
   /** Drives that the server does not know yet, or not all of. */
   readonly unsent: () => Promise<readonly KeptDrive[]>;
   readonly putDrive: (drive: KeptDrive) => Promise<void>;
-  readonly events: (test: string) => Promise<readonly { event: DriveEvent; onServer: boolean }[]>;
+  readonly events: (mock: string) => Promise<readonly { event: DriveEvent; onServer: boolean }[]>;
   /** All of them or none. */
-  readonly putEvents: (test: string, events: readonly DriveEvent[]) => Promise<void>;
+  readonly putEvents: (mock: string, events: readonly DriveEvent[]) => Promise<void>;
   readonly acknowledged: (ids: readonly string[]) => Promise<void>;
   /** Keeps an event that the server does not take, and why; it is not sent again. */
   readonly setAside: (id: string, reason: string) => Promise<void>;
   /** Everything that the server has not acknowledged, oldest first. */
-  readonly waiting: () => Promise<readonly { test: string; event: DriveEvent }[]>;
+  readonly waiting: () => Promise<readonly { mock: string; event: DriveEvent }[]>;
+}
+
+/** What the first version of this store held: a mock was called a test. */
+interface First extends DBSchema {
+  drives: { key: string; value: Omit<KeptDrive, 'mock'> & { readonly test: MockView } };
+  events: { key: string; value: Omit<KeptEvent, 'mock'> & { readonly test: string } };
+}
+
+/** Marks that wait to be sent wait on, under the words of now. */
+async function fromFirst(
+  made: IDBPDatabase<Schema>,
+  transaction: IDBPTransaction<Schema, StoreNames<Schema>[], 'versionchange'>,
+): Promise<void> {
+  const old = transaction as unknown as IDBPTransaction<First, StoreNames<First>[], 'versionchange'>;
+  const mocks = made.createObjectStore('mocks', { keyPath: 'mock.id' });
+  for (const { test, ...drive } of await old.objectStore('drives').getAll())
+    await mocks.put({ ...drive, mock: test });
+  const events = transaction.objectStore('events');
+  for (const { test, ...event } of await old.objectStore('events').getAll())
+    await events.put({ ...event, mock: test });
+  events.deleteIndex('test' as IndexNames<Schema, 'events'>);
+  events.createIndex('mock', 'mock');
+  (made as unknown as IDBPDatabase<First>).deleteObjectStore('drives');
 }
 
 let opened: Promise<Keep | null> | null = null;
@@ -47,55 +77,63 @@ let opened: Promise<Keep | null> | null = null;
 export const browserKeep = (): Promise<Keep | null> => (opened ??= openKeep().catch(() => null));
 
 export async function openKeep(name = 'jasperwren'): Promise<Keep> {
-  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 1, {
-    upgrade(made) {
-      made.createObjectStore('drives', { keyPath: 'test.id' });
-      const events = made.createObjectStore('events', { keyPath: 'id' });
-      events.createIndex('test', 'test');
-      events.createIndex('waiting', 'waiting');
+  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 2, {
+    async upgrade(made, before, _, transaction) {
+      if (before === 0) {
+        made.createObjectStore('mocks', { keyPath: 'mock.id' });
+        const events = made.createObjectStore('events', { keyPath: 'id' });
+        events.createIndex('mock', 'mock');
+        events.createIndex('waiting', 'waiting');
+      } else if (before === 1) await fromFirst(made, transaction);
     },
   });
   // "strict" asks the browser to flush to disk before it says done.
   const durably = { durability: 'strict' } as const;
   return {
-    drive: (test) => db.get('drives', test),
+    drive: (mock) => db.get('mocks', mock),
     unsent: async () => {
-      const waiting = new Set((await db.getAllFromIndex('events', 'waiting')).map(({ test }) => test));
-      return (await db.getAll('drives')).filter(({ test, onServer }) => !onServer || waiting.has(test.id));
+      const waiting = new Set((await db.getAllFromIndex('events', 'waiting')).map(({ mock }) => mock));
+      return (await db.getAll('mocks')).filter(({ mock, onServer }) => !onServer || waiting.has(mock.id));
     },
     putDrive: async (drive) => {
-      await db.put('drives', drive);
+      await db.put('mocks', drive);
     },
-    events: async (test) =>
-      (await db.getAllFromIndex('events', 'test', test)).map(({ event, waiting, refused }) => ({
+    events: async (mock) =>
+      (await db.getAllFromIndex('events', 'mock', mock)).map(({ event, waiting, refused }) => ({
         event,
         onServer: waiting === undefined && refused === undefined,
       })),
-    putEvents: async (test, events) => {
+    putEvents: async (mock, events) => {
       const transaction = db.transaction('events', 'readwrite', durably);
-      await Promise.all([
-        ...events.map((event) => transaction.store.put({ id: event.id, test, event, waiting: 1 })),
-        transaction.done,
-      ]);
+      const puts: Promise<string>[] = [];
+      try {
+        for (const event of events)
+          puts.push(transaction.store.put({ id: event.id, mock, event, waiting: 1 }));
+      } catch (error) {
+        transaction.abort();
+        await Promise.allSettled([...puts, transaction.done]);
+        throw error;
+      }
+      await Promise.all([...puts, transaction.done]);
     },
     acknowledged: async (ids) => {
       const transaction = db.transaction('events', 'readwrite');
       for (const id of ids) {
         const kept = await transaction.store.get(id);
-        if (kept) await transaction.store.put({ id, test: kept.test, event: kept.event });
+        if (kept) await transaction.store.put({ id, mock: kept.mock, event: kept.event });
       }
       await transaction.done;
     },
     setAside: async (id, reason) => {
       const transaction = db.transaction('events', 'readwrite', durably);
       const kept = await transaction.store.get(id);
-      if (kept) await transaction.store.put({ id, test: kept.test, event: kept.event, refused: reason });
+      if (kept) await transaction.store.put({ id, mock: kept.mock, event: kept.event, refused: reason });
       await transaction.done;
     },
     waiting: async () => {
       const kept = await db.getAllFromIndex('events', 'waiting');
       return kept
-        .map(({ test, event }) => ({ test, event }))
+        .map(({ mock, event }) => ({ mock, event }))
         .sort((a, b) => Date.parse(a.event.at) - Date.parse(b.event.at) || a.event.seq - b.event.seq);
     },
   };

@@ -26,7 +26,7 @@ export function logMiddleware() {
 
   listener.startListening({
     actionCreator: logSlice.actions.record,
-    effect: ({ payload }, api) => start(api).recorded(payload.test, payload.events),
+    effect: ({ payload }, api) => start(api).recorded(payload.mock, payload.events),
   });
   listener.startListening({
     actionCreator: logSlice.actions.openDrive,
@@ -34,7 +34,7 @@ export function logMiddleware() {
   });
   listener.startListening({
     actionCreator: logSlice.actions.beginDrive,
-    effect: ({ payload }, api) => start(api).began(payload.test),
+    effect: ({ payload }, api) => start(api).began(payload.mock),
   });
   listener.startListening({
     actionCreator: logSlice.actions.refreshDrive,

@@ -2,9 +2,9 @@ import {
   API,
   type EventsAnswer,
   type EventsView,
-  type NewTest,
+  type NewMock,
   type ProblemDetails,
-  type TestView,
+  type MockView,
 } from '../../../contract';
 import type { DriveEvent } from '../../../core/marking';
 import type { Standard, StandardRef } from '../../../core/standard';
@@ -17,11 +17,11 @@ export type Answer<T> =
 
 /** The requests that a drive's log needs. */
 export interface LogServer {
-  readonly test: (id: string) => Promise<Answer<TestView>>;
+  readonly mock: (id: string) => Promise<Answer<MockView>>;
   readonly standard: (ref: StandardRef) => Promise<Answer<Standard>>;
-  readonly start: (test: NewTest) => Promise<Answer<TestView>>;
-  readonly events: (test: string, after: number) => Promise<Answer<EventsView>>;
-  readonly send: (test: string, events: readonly DriveEvent[]) => Promise<Answer<EventsAnswer>>;
+  readonly start: (mock: NewMock) => Promise<Answer<MockView>>;
+  readonly events: (mock: string, after: number) => Promise<Answer<EventsView>>;
+  readonly send: (mock: string, events: readonly DriveEvent[]) => Promise<Answer<EventsAnswer>>;
 }
 
 export async function ask<T>(path: string, body?: unknown): Promise<Answer<T>> {
@@ -52,9 +52,9 @@ export async function ask<T>(path: string, body?: unknown): Promise<Answer<T>> {
 }
 
 export const httpServer: LogServer = {
-  test: (id) => ask(`/tests/${id}`),
+  mock: (id) => ask(`/mocks/${id}`),
   standard: ({ id, version }) => ask(`/standards/${id}/${version}`),
-  start: (test) => ask('/tests', test),
-  events: (test, after) => ask(`/tests/${test}/events?after=${after}`),
-  send: (test, events) => ask(`/tests/${test}/events`, { events }),
+  start: (mock) => ask('/mocks', mock),
+  events: (mock, after) => ask(`/mocks/${mock}/events?after=${after}`),
+  send: (mock, events) => ask(`/mocks/${mock}/events`, { events }),
 };

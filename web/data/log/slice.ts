@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid';
 import { createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
-import type { TestView } from '../../../contract';
+import type { MockView } from '../../../contract';
 import type { DriveEvent } from '../../../core/marking';
 import type { Timed } from '../../../core/session';
 import type { Standard } from '../../../core/standard';
@@ -10,7 +10,7 @@ export type Place = 'screen' | 'here' | 'server';
 
 /** A drive that is open on a screen, with its whole log. */
 export interface OpenDrive {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
 }
@@ -67,16 +67,16 @@ export const logSlice = createSlice({
   reducers: {
     /** Adds what one touch means to a drive. It is shown at once, and as kept when it is. */
     record: {
-      prepare: (test: string, bodies: readonly Timed[]) => {
+      prepare: (mock: string, bodies: readonly Timed[]) => {
         const at = nextAt();
         const events = bodies.map((body) => {
           seq += 1;
-          return { at, ...body, id: newId(), test, device, seq } as DriveEvent;
+          return { at, ...body, id: newId(), test: mock, device, seq } as DriveEvent;
         });
-        return { payload: { test, events } };
+        return { payload: { mock, events } };
       },
-      reducer: (state, { payload }: PayloadAction<{ test: string; events: readonly DriveEvent[] }>) =>
-        withEvents(state, payload.test, payload.events, 'screen'),
+      reducer: (state, { payload }: PayloadAction<{ mock: string; events: readonly DriveEvent[] }>) =>
+        withEvents(state, payload.mock, payload.events, 'screen'),
     },
     /** Asks for a drive: from this browser first, then from the server. */
     openDrive: (state, _action: PayloadAction<string>) => state,
@@ -85,31 +85,31 @@ export const logSlice = createSlice({
     /** Sends what waits for the server, now. */
     sendWaiting: (state) => state,
     /** Starts a new drive here; the server is told when it answers. */
-    beginDrive: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+    beginDrive: (state, { payload }: PayloadAction<{ mock: MockView; standard: Standard }>) =>
       withDrive(state, payload),
-    driveHeld: (state, { payload }: PayloadAction<{ test: TestView; standard: Standard }>) =>
+    driveHeld: (state, { payload }: PayloadAction<{ mock: MockView; standard: Standard }>) =>
       withDrive(state, payload),
     driveFailed: (
       state,
-      { payload }: PayloadAction<{ test: string; why: LogState['failures'][string] }>,
+      { payload }: PayloadAction<{ mock: string; why: LogState['failures'][string] }>,
     ) => ({
       ...state,
-      failures: { ...state.failures, [payload.test]: payload.why },
+      failures: { ...state.failures, [payload.mock]: payload.why },
     }),
     eventsHeld: (
       state,
       {
         payload,
-      }: PayloadAction<{ test: string; events: readonly DriveEvent[]; place: Place; position?: number }>,
-    ) => withEvents(state, payload.test, payload.events, payload.place, payload.position),
-    placed: (draft, { payload }: PayloadAction<{ test: string; ids: readonly string[]; place: Place }>) => {
+      }: PayloadAction<{ mock: string; events: readonly DriveEvent[]; place: Place; position?: number }>,
+    ) => withEvents(state, payload.mock, payload.events, payload.place, payload.position),
+    placed: (draft, { payload }: PayloadAction<{ mock: string; ids: readonly string[]; place: Place }>) => {
       const state = plain(draft);
-      const keeping = state.keeping[payload.test];
+      const keeping = state.keeping[payload.mock];
       if (!keeping) return state;
       const places = { ...keeping.places };
       // What is not loaded yet will tell its own place when it is.
       for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
-      return { ...state, keeping: { ...state.keeping, [payload.test]: { ...keeping, places } } };
+      return { ...state, keeping: { ...state.keeping, [payload.mock]: { ...keeping, places } } };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
     linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
@@ -122,14 +122,14 @@ export const logSlice = createSlice({
 /** The state itself: copying a long log through immer's proxies costs more than all the rest of a mark. */
 const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
 
-function withDrive(state: LogState, { test, standard }: { test: TestView; standard: Standard }): LogState {
-  if (state.drives[test.id]) return state;
-  const { [test.id]: _mended, ...failures } = state.failures;
+function withDrive(state: LogState, { mock, standard }: { mock: MockView; standard: Standard }): LogState {
+  if (state.drives[mock.id]) return state;
+  const { [mock.id]: _mended, ...failures } = state.failures;
   return {
     ...state,
     failures,
-    drives: { ...state.drives, [test.id]: { test, standard, events: [] } },
-    keeping: { ...state.keeping, [test.id]: { places: {}, position: 0 } },
+    drives: { ...state.drives, [mock.id]: { mock, standard, events: [] } },
+    keeping: { ...state.keeping, [mock.id]: { places: {}, position: 0 } },
   };
 }
 
@@ -138,14 +138,14 @@ const safer = (a: Place | undefined, b: Place): Place => (a && RANK[a] > RANK[b]
 
 function withEvents(
   draft: LogState,
-  test: string,
+  mock: string,
   events: readonly DriveEvent[],
   place: Place,
   position?: number,
 ): LogState {
   const state = plain(draft);
-  const drive = state.drives[test];
-  const keeping = state.keeping[test];
+  const drive = state.drives[mock];
+  const keeping = state.keeping[mock];
   if (!drive || !keeping) return state;
   const places = { ...keeping.places };
   const fresh: DriveEvent[] = [];
@@ -157,11 +157,11 @@ function withEvents(
     ...state,
     drives:
       fresh.length > 0
-        ? { ...state.drives, [test]: { ...drive, events: [...drive.events, ...fresh] } }
+        ? { ...state.drives, [mock]: { ...drive, events: [...drive.events, ...fresh] } }
         : state.drives,
     keeping: {
       ...state.keeping,
-      [test]: { places, position: Math.max(keeping.position, position ?? 0) },
+      [mock]: { places, position: Math.max(keeping.position, position ?? 0) },
     },
   };
 }

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { configureStore } from '@reduxjs/toolkit';
 import { describe, expect, it } from '@jest/globals';
 import type { DriveEvent } from '../../../core/marking';
-import { smallStandard, testView, until } from '../../testing';
+import { smallStandard, mockView, until } from '../../testing';
 import { openKeep, type Keep } from './keep';
 import type { Answer, LogServer } from './server';
 import { beginDrive, logSlice, record } from './slice';
@@ -11,7 +11,7 @@ import { createSync } from './sync';
 /** A server in a box: it can be silent, refuse, or forget. */
 class BoxedServer implements LogServer {
   mode: 'answers' | 'silent' | 'refuses' = 'answers';
-  readonly tests = new Set<string>();
+  readonly mocks = new Set<string>();
   readonly log = new Map<string, DriveEvent>();
   sent = 0;
   asked = 0;
@@ -25,22 +25,22 @@ class BoxedServer implements LogServer {
     if (this.mode === 'refuses') return Promise.resolve({ ok: false, why: 'refused', detail: 'No.' });
     return Promise.resolve({ ok: true, value: value() });
   }
-  test: LogServer['test'] = (id) =>
-    this.tests.has(id) ? this.answer(() => testView(id)) : Promise.resolve({ ok: false, why: 'missing' });
+  mock: LogServer['mock'] = (id) =>
+    this.mocks.has(id) ? this.answer(() => mockView(id)) : Promise.resolve({ ok: false, why: 'missing' });
   standard: LogServer['standard'] = () => this.answer(() => smallStandard);
   start: LogServer['start'] = ({ id }) => {
     this.asked += 1;
     if (!this.begins) return Promise.resolve({ ok: false, why: 'refused', detail: 'No learner.' });
     return this.answer(() => {
-      this.tests.add(id);
-      return testView(id);
+      this.mocks.add(id);
+      return mockView(id);
     });
   };
   events: LogServer['events'] = () =>
     this.answer(() => ({ events: [...this.log.values()], position: this.log.size }));
-  send: LogServer['send'] = (test, events) => {
-    if (this.mode === 'answers' && !this.tests.has(test)) this.asked += 1;
-    if (this.mode === 'answers' && !this.tests.has(test))
+  send: LogServer['send'] = (mock, events) => {
+    if (this.mode === 'answers' && !this.mocks.has(mock)) this.asked += 1;
+    if (this.mode === 'answers' && !this.mocks.has(mock))
       return Promise.resolve({ ok: false, why: 'missing' });
     return this.answer(() => {
       this.sent += events.length;
@@ -71,17 +71,17 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     now: () => new Date('2026-09-14T08:00:00Z'),
     later: (_wait, run) => planned.push(run),
   });
-  const mark = async (test: string) => {
+  const mark = async (mock: string) => {
     const { events } = store.dispatch(
-      record(test, [{ kind: 'fault', item: 'look', severity: 'minor' }]),
+      record(mock, [{ kind: 'fault', item: 'look', severity: 'minor' }]),
     ).payload;
-    await sync.recorded(test, events);
+    await sync.recorded(mock, events);
     return events[0]?.id ?? '';
   };
-  const begin = async (test: string) => {
-    const drive = { test: testView(test), standard: smallStandard };
+  const begin = async (mock: string) => {
+    const drive = { mock: mockView(mock), standard: smallStandard };
     store.dispatch(beginDrive(drive));
-    await sync.began(drive.test);
+    await sync.began(drive.mock);
   };
   return { store, sync, planned, mark, begin, log: () => store.getState().log };
 }
@@ -110,7 +110,7 @@ describe('the log of a page', () => {
     server.mode = 'answers';
     planned.forEach((run) => run());
     await until(() => log().waiting === 0);
-    expect(server.tests.has('t')).toBe(true);
+    expect(server.mocks.has('t')).toBe(true);
     expect(server.log.has(id)).toBe(true);
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
   });
@@ -130,7 +130,7 @@ describe('the log of a page', () => {
     await until(() => second.planned.length > 0);
     server.mode = 'answers';
     await second.sync.push();
-    expect([server.tests.has('t'), server.log.has(id)]).toEqual([true, true]);
+    expect([server.mocks.has('t'), server.log.has(id)]).toEqual([true, true]);
 
     const third = page(server, keep);
     await third.sync.push();
@@ -145,11 +145,11 @@ describe('the log of a page', () => {
     await first.begin('t');
     const id = await first.mark('t');
     const { store, log } = page(server, keep);
-    store.dispatch(logSlice.actions.driveHeld({ test: testView('t'), standard: smallStandard }));
-    store.dispatch(logSlice.actions.placed({ test: 't', ids: [id], place: 'server' }));
+    store.dispatch(logSlice.actions.driveHeld({ mock: mockView('t'), standard: smallStandard }));
+    store.dispatch(logSlice.actions.placed({ mock: 't', ids: [id], place: 'server' }));
     const [event] = first.log().drives.t?.events ?? [];
     if (!event) throw new Error('no event');
-    store.dispatch(logSlice.actions.eventsHeld({ test: 't', events: [event], place: 'here' }));
+    store.dispatch(logSlice.actions.eventsHeld({ mock: 't', events: [event], place: 'here' }));
     expect(log().drives.t?.events).toHaveLength(1);
   });
 
@@ -217,8 +217,8 @@ describe('the log of a page', () => {
     const { begin, mark, planned, log } = page(server, freshKeep());
     await begin('lost');
     await begin('other');
-    server.tests.clear();
-    server.tests.add('other');
+    server.mocks.clear();
+    server.mocks.add('other');
     server.begins = false;
     server.asked = 0;
     await mark('lost');
@@ -239,10 +239,10 @@ describe('the log of a page', () => {
     const server = new BoxedServer();
     const { mark, begin } = page(server, freshKeep());
     await begin('t');
-    server.tests.clear();
+    server.mocks.clear();
     const id = await mark('t');
     await until(() => server.log.has(id));
-    expect([server.tests.has('t'), server.log.has(id)]).toEqual([true, true]);
+    expect([server.mocks.has('t'), server.log.has(id)]).toEqual([true, true]);
   });
 
   it('knows a mock that is not there from a server that is away', async () => {

@@ -1,5 +1,5 @@
 import type { Dispatch } from '@reduxjs/toolkit';
-import { MAX_BATCH, type NewTest, type TestView } from '../../../contract';
+import { MAX_BATCH, type NewMock, type MockView } from '../../../contract';
 import type { DriveEvent } from '../../../core/marking';
 import type { Keep, KeptDrive } from './keep';
 import { createPusher, type Sent } from './pusher';
@@ -28,11 +28,11 @@ export interface SyncParts {
 }
 
 export interface Sync {
-  readonly began: (test: TestView) => Promise<void>;
-  readonly recorded: (test: string, events: readonly DriveEvent[]) => Promise<void>;
-  readonly open: (test: string) => Promise<void>;
+  readonly began: (mock: MockView) => Promise<void>;
+  readonly recorded: (mock: string, events: readonly DriveEvent[]) => Promise<void>;
+  readonly open: (mock: string) => Promise<void>;
   /** Reads what others added to a drive. */
-  readonly pull: (test: string) => Promise<void>;
+  readonly pull: (mock: string) => Promise<void>;
   /** Sends what waits, now. */
   readonly push: () => Promise<void>;
 }
@@ -42,8 +42,8 @@ export interface Sync {
  * often as it takes. Repeats do no harm, for the server ignores ids that it has.
  */
 export function createSync({ keep, server, dispatch, state, now, later }: SyncParts): Sync {
-  const queue = new Map<string, { readonly test: string; readonly event: DriveEvent }>();
-  const unknownToServer = new Map<string, TestView>();
+  const queue = new Map<string, { readonly mock: string; readonly event: DriveEvent }>();
+  const unknownToServer = new Map<string, MockView>();
 
   const told = (answer: Answer<unknown>) => {
     const link = answer.ok || answer.why === 'missing' || answer.why === 'refused' ? 'answers' : answer.why;
@@ -81,31 +81,31 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
       // A server that is away or wants a sign-in takes nothing of the rest either.
       return sent === 'stop' || (sent === 'retry' && state().link !== 'answers');
     };
-    for (const test of [...unknownToServer.values()]) if (lost(await pushTest(test))) return all;
-    const tests = new Set([...queue.values()].map(({ test }) => test));
-    for (const test of tests) {
-      const events = [...queue.values()].flatMap((entry) => (entry.test === test ? [entry.event] : []));
+    for (const mock of [...unknownToServer.values()]) if (lost(await pushMock(mock))) return all;
+    const mocks = new Set([...queue.values()].map(({ mock }) => mock));
+    for (const mock of mocks) {
+      const events = [...queue.values()].flatMap((entry) => (entry.mock === mock ? [entry.event] : []));
       for (let n = 0; n < events.length; n += MAX_BATCH)
-        if (lost(await pushBatch(test, events.slice(n, n + MAX_BATCH)))) return all;
+        if (lost(await pushBatch(mock, events.slice(n, n + MAX_BATCH)))) return all;
     }
     return all;
   }
 
-  async function pushTest(test: TestView): Promise<Sent> {
-    const answer = await server.start(newTestOf(test));
+  async function pushMock(mock: MockView): Promise<Sent> {
+    const answer = await server.start(newMockOf(mock));
     told(answer);
     if (answer.ok) {
-      unknownToServer.delete(test.id);
-      const drive = state().drives[test.id];
-      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: true }));
-      dispatch(placed({ test: test.id, ids: [], place: 'server' }));
+      unknownToServer.delete(mock.id);
+      const drive = state().drives[mock.id];
+      if (drive) await store((kept) => kept.putDrive({ mock, standard: drive.standard, onServer: true }));
+      dispatch(placed({ mock: mock.id, ids: [], place: 'server' }));
       return 'done';
     }
     return notTaken(answer);
   }
 
-  async function pushBatch(test: string, events: readonly DriveEvent[], begunAnew = false): Promise<Sent> {
-    const answer = await server.send(test, events);
+  async function pushBatch(mock: string, events: readonly DriveEvent[], begunAnew = false): Promise<Sent> {
+    const answer = await server.send(mock, events);
     told(answer);
     if (answer.ok) {
       const refused = new Map(
@@ -121,24 +121,24 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
         for (const [id, reason] of refused) await kept.setAside(id, reason);
       });
       for (const reason of refused.values()) dispatch(serverRefused(reason));
-      dispatch(placed({ test, ids, place: 'server' }));
+      dispatch(placed({ mock, ids, place: 'server' }));
       counted();
       return 'done';
     }
     if (answer.why !== 'missing') return notTaken(answer);
-    const begun = begunAnew ? 'retry' : await restart(test);
-    return begun === 'done' ? pushBatch(test, events, true) : begun;
+    const begun = begunAnew ? 'retry' : await restart(mock);
+    return begun === 'done' ? pushBatch(mock, events, true) : begun;
   }
 
   /** The server has lost or never had this test: tell it anew, from what is kept here. */
-  async function restart(test: string): Promise<Sent> {
-    const kept = (await keptDrive(test)) ?? state().drives[test];
+  async function restart(mock: string): Promise<Sent> {
+    const kept = (await keptDrive(mock)) ?? state().drives[mock];
     if (!kept) {
       dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
       return 'retry';
     }
-    unknownToServer.set(test, kept.test);
-    return pushTest(kept.test);
+    unknownToServer.set(mock, kept.mock);
+    return pushMock(kept.mock);
   }
 
   /** Whatever it is, it is asked for again only after a pause. */
@@ -161,24 +161,24 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     const kept = await keptDrive(id);
     if (kept) {
       dispatch(driveHeld(kept));
-      if (!kept.onServer) unknownToServer.set(id, kept.test);
+      if (!kept.onServer) unknownToServer.set(id, kept.mock);
       const held = (await (await keep)?.events(id)) ?? [];
       for (const place of ['server', 'here'] as const) {
         const events = held.flatMap(({ event, onServer }) =>
           onServer === (place === 'server') ? [event] : [],
         );
-        dispatch(eventsHeld({ test: id, events, place }));
+        dispatch(eventsHeld({ mock: id, events, place }));
       }
     } else if (!state().drives[id]) {
-      const test = await server.test(id);
-      told(test);
-      const standard = test.ok ? await server.standard(test.value.standard) : null;
-      if (!test.ok || !standard?.ok) {
-        dispatch(driveFailed({ test: id, why: failureOf(test.ok && standard ? standard : test) }));
+      const mock = await server.mock(id);
+      told(mock);
+      const standard = mock.ok ? await server.standard(mock.value.standard) : null;
+      if (!mock.ok || !standard?.ok) {
+        dispatch(driveFailed({ mock: id, why: failureOf(mock.ok && standard ? standard : mock) }));
         return;
       }
-      dispatch(driveHeld({ test: test.value, standard: standard.value }));
-      await store((to) => to.putDrive({ test: test.value, standard: standard.value, onServer: true }));
+      dispatch(driveHeld({ mock: mock.value, standard: standard.value }));
+      await store((to) => to.putDrive({ mock: mock.value, standard: standard.value, onServer: true }));
     }
     void push();
     await pull(id);
@@ -188,24 +188,24 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     const answer = await server.events(id, state().keeping[id]?.position ?? 0);
     if (!answer.ok && answer.why === 'missing' && unknownToServer.has(id)) return;
     told(answer);
-    if (answer.ok) dispatch(eventsHeld({ test: id, place: 'server', ...answer.value }));
+    if (answer.ok) dispatch(eventsHeld({ mock: id, place: 'server', ...answer.value }));
   }
 
   return {
     push,
     pull,
     open,
-    began: async (test) => {
-      unknownToServer.set(test.id, test);
-      const drive = state().drives[test.id];
-      if (drive) await store((kept) => kept.putDrive({ test, standard: drive.standard, onServer: false }));
+    began: async (mock) => {
+      unknownToServer.set(mock.id, mock);
+      const drive = state().drives[mock.id];
+      if (drive) await store((kept) => kept.putDrive({ mock, standard: drive.standard, onServer: false }));
       await push();
     },
-    recorded: async (test, events) => {
-      for (const event of events) queue.set(event.id, { test, event });
+    recorded: async (mock, events) => {
+      for (const event of events) queue.set(event.id, { mock, event });
       counted();
-      if (await store((kept) => kept.putEvents(test, events)))
-        dispatch(placed({ test, ids: events.map(({ id }) => id), place: 'here' }));
+      if (await store((kept) => kept.putEvents(mock, events)))
+        dispatch(placed({ mock, ids: events.map(({ id }) => id), place: 'here' }));
       await push();
     },
   };
@@ -222,15 +222,15 @@ const reasonOf = (
 ): string =>
   `One entry (${kind}) was not taken: ${problems.map(({ path, message }) => (path ? `${path} ${message}` : message)).join('; ')}.`;
 
-const newTestOf = (test: TestView): NewTest => ({
-  id: test.id,
-  learner: test.learner.id,
-  standard: { id: test.standard.id, version: test.standard.version },
-  vehicle: test.vehicle?.id ?? null,
+const newMockOf = (mock: MockView): NewMock => ({
+  id: mock.id,
+  learner: mock.learner.id,
+  standard: { id: mock.standard.id, version: mock.standard.version },
+  vehicle: mock.vehicle?.id ?? null,
   // Drives that were kept before there were routes have none.
-  route: test.route?.id ?? null,
-  retest: test.retest,
-  startedAt: test.startedAt,
-  zone: test.zone,
-  ready: [...test.ready],
+  route: mock.route?.id ?? null,
+  retest: mock.retest,
+  startedAt: mock.startedAt,
+  zone: mock.zone,
+  ready: [...mock.ready],
 });

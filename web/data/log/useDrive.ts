@@ -21,19 +21,19 @@ export type DriveOnScreen =
     };
 
 /** A drive with its judgement as of its last event, and the way to add to it; kept up with other devices. */
-export function useDrive(test: string): DriveOnScreen {
+export function useDrive(mock: string): DriveOnScreen {
   const store = useStore<WithLog>();
   const dispatch = useDispatch();
-  const drive = useSelector(({ log }: WithLog) => log.drives[test]);
-  const failure = useSelector(({ log }: WithLog) => log.failures[test]);
+  const drive = useSelector(({ log }: WithLog) => log.drives[mock]);
+  const failure = useSelector(({ log }: WithLog) => log.failures[mock]);
 
   useEffect(() => {
-    dispatch(openDrive(test));
+    dispatch(openDrive(mock));
     const timer = setInterval(() => {
-      if (document.visibilityState === 'visible') dispatch(refreshDrive(test));
+      if (document.visibilityState === 'visible') dispatch(refreshDrive(mock));
     }, PULL_EVERY);
     return () => clearInterval(timer);
-  }, [dispatch, test]);
+  }, [dispatch, mock]);
 
   const judgement = drive ? judgementOf(drive) : null;
 
@@ -43,17 +43,17 @@ export function useDrive(test: string): DriveOnScreen {
         status: 'open',
         drive,
         judgement,
-        act: (action) => actOn(store, test, action),
+        act: (action) => actOn(store, mock, action),
       };
-    if (failure) return { status: failure, retry: () => dispatch(openDrive(test)) };
+    if (failure) return { status: failure, retry: () => dispatch(openDrive(mock)) };
     return { status: 'loading' };
-  }, [drive, judgement, failure, dispatch, store, test]);
+  }, [drive, judgement, failure, dispatch, store, mock]);
 }
 
 /** Does something to a drive that this screen does not show. */
-export function useActOn(): (test: string, action: Action) => Done {
+export function useActOn(): (mock: string, action: Action) => Done {
   const store = useStore<WithLog>();
-  return useCallback((test, action) => actOn(store, test, action), [store]);
+  return useCallback((mock, action) => actOn(store, mock, action), [store]);
 }
 
 export const useLink = () =>

@@ -48,7 +48,7 @@ export function geometryOf(graph: RoadGraph): MapGeometry {
   return {
     title: graph.title,
     source: graph.source,
-    middle: graph.frame.toPlace({ x: 0, y: 0 }),
+    middle: graph.frame.toPosition({ x: 0, y: 0 }),
     bounds: [west, south, east, north],
     edges,
     first: Uint32Array.from(firstPoint),

@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { compose, type ComposeWish, type Proposal } from '../../../core/compose';
-import { metresAlong, type Place } from '../../../core/geo';
+import { metresAlong, type Position } from '../../../core/geo';
 import {
   Cancelled,
   createSearch,
@@ -89,13 +89,13 @@ const worker = {
   },
 
   /** Draws a route through points; what was put by hand comes along where it still fits. */
-  draw(via: readonly Place[], base: RouteBase): Parsed<{ readonly route: Route; readonly lost: number }> {
+  draw(via: readonly Position[], base: RouteBase): Parsed<{ readonly route: Route; readonly lost: number }> {
     const result = drawThrough(opened(), via, drawnAnew(base));
     return result.ok ? parsed(withHand(result.value.route, base)) : result;
   },
 
   /** Lays a line that came from elsewhere onto the network; null when it lies nowhere near. */
-  match(line: readonly Place[], base: RouteBase): { readonly route: Route; readonly gaps: number } | null {
+  match(line: readonly Position[], base: RouteBase): { readonly route: Route; readonly gaps: number } | null {
     const { traffic, snap, search } = opened();
     const matched = matchLine(traffic, snap, search, line);
     if (!matched || matched.arcs.length === 0) return null;
@@ -107,23 +107,24 @@ const worker = {
   },
 
   /** The place on a road that is nearest. */
-  snap: (place: Place, most: number): Place | null => opened().snap.near(place, most)[0]?.place ?? null,
+  snap: (position: Position, most: number): Position | null =>
+    opened().snap.near(position, most)[0]?.position ?? null,
 
   /** The way back to a route that was left, joining it where that costs least; null when there is none. */
   wayBack(
-    from: Place & { readonly heading: number | null },
+    from: Position & { readonly heading: number | null },
     route: Route,
     along: number,
-    closed: readonly Place[],
+    closed: readonly Position[],
   ): { readonly route: Route; readonly joins: number } | null {
     return wayBack(opened(), from, route, along, closed);
   },
 
   /** A line that takes another arm at the next junction of a route: how a learner goes wrong. */
-  wrongTurn: (route: Route, along: number): readonly Place[] | null => wrongTurn(opened(), route, along),
+  wrongTurn: (route: Route, along: number): readonly Position[] | null => wrongTurn(opened(), route, along),
 
   async compose(
-    wish: Omit<ComposeWish, 'lately'> & { readonly lately: readonly (readonly Place[])[] },
+    wish: Omit<ComposeWish, 'lately'> & { readonly lately: readonly (readonly Position[])[] },
     base: RouteBase,
     onProgress: (done: number, best: number) => void,
   ): Promise<Parsed<readonly Composed[]>> {

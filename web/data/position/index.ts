@@ -1,3 +1,3 @@
 export { deviceReceiver, type Fix } from './receiver';
-export { usePosition, useWhereabouts, type Position, type Whereabouts } from './usePosition';
+export { usePosition, useWhereabouts, type PositionSource, type Whereabouts } from './usePosition';
 export { useReceiver } from './useReceiver';

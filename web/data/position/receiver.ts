@@ -1,7 +1,7 @@
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 
 /** Where the car is, as a receiver tells it. */
-export interface Fix extends Place {
+export interface Fix extends Position {
   /** Radius in metres within which the place is, two times in three. */
   readonly accuracy: number;
   /** Metres a second; null where the receiver does not say. */

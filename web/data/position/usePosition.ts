@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import type { Fault, Fix, Receiver } from './receiver';
 
 /** So old a fix, in milliseconds, no longer says where the car is; so rough a one, in metres, never did. */
@@ -13,17 +13,17 @@ export interface Whereabouts {
 }
 
 /** What a receiver tells, for those parts of a screen that want to know; nothing else is drawn again for it. */
-export interface Position {
+export interface PositionSource {
   readonly now: () => Whereabouts;
   readonly subscribe: (onChange: () => void) => () => void;
   /** Where the car is at this very moment; null when nobody knows. */
-  readonly placeNow: () => Place | null;
+  readonly positionNow: () => Position | null;
 }
 
 const OFF: Whereabouts = { state: 'off', fix: null };
 
 /** Follows a receiver while there is one. @param onFix must stay the same function */
-export function usePosition(receiver: Receiver | null, onFix: (fix: Fix) => void): Position {
+export function usePosition(receiver: Receiver | null, onFix: (fix: Fix) => void): PositionSource {
   const position = useMemo(() => {
     let whereabouts = OFF;
     const listeners = new Set<() => void>();
@@ -38,7 +38,7 @@ export function usePosition(receiver: Receiver | null, onFix: (fix: Fix) => void
         listeners.add(onChange);
         return () => void listeners.delete(onChange);
       },
-      placeNow: () => {
+      positionNow: () => {
         const { fix } = whereabouts;
         if (!fix || fix.accuracy > ROUGH || Date.now() - Date.parse(fix.at) > STALE) return null;
         return { lat: fix.lat, lon: fix.lon };
@@ -60,5 +60,5 @@ export function usePosition(receiver: Receiver | null, onFix: (fix: Fix) => void
 }
 
 /** What a position tells now; the caller is drawn again with each fix. */
-export const useWhereabouts = ({ now, subscribe }: Position): Whereabouts =>
+export const useWhereabouts = ({ now, subscribe }: PositionSource): Whereabouts =>
   useSyncExternalStore(subscribe, now);

@@ -8,7 +8,7 @@ export const bookedOf = (lesson: LessonView): Booked => ({
   instructor: lesson.instructor.id,
   learner: lesson.learner?.id ?? null,
   vehicle: lesson.vehicle?.id ?? null,
-  place: lesson.lat === null || lesson.lon === null ? null : { lat: lesson.lat, lon: lesson.lon },
+  position: lesson.lat === null || lesson.lon === null ? null : { lat: lesson.lat, lon: lesson.lon },
   placeName: lesson.place,
 });
 

@@ -1,27 +1,27 @@
 import { Box } from '@mui/material';
 import { useRef, useState, type ReactNode } from 'react';
-import type { Place, Point } from '../../../core/geo';
+import type { Position, Point } from '../../../core/geo';
 import { colour } from '../ui';
 import { useProjection } from './context';
 
 interface Props {
-  readonly place: Place;
+  readonly position: Position;
   readonly label: string;
   readonly size?: number;
   readonly chosen?: boolean;
   readonly onClick?: () => void;
   /** Given: it can be dragged, and this is where it was let go. */
-  readonly onMove?: (place: Place) => void;
+  readonly onMove?: (position: Position) => void;
   readonly children: ReactNode;
 }
 
 /** Something at a place of the map: a button, or a handle that can be dragged. */
-export function Marker({ place, label, size = 30, chosen = false, onClick, onMove, children }: Props) {
+export function Marker({ position, label, size = 30, chosen = false, onClick, onMove, children }: Props) {
   const projection = useProjection();
   const [dragged, setDragged] = useState<Point | null>(null);
   const start = useRef<Point | null>(null);
   if (!projection) return null;
-  const own = projection.pixelOf(place);
+  const own = projection.pixelOf(position);
   const at = dragged ?? own;
   const { width, height } = projection.size;
   if (at.x < -size || at.y < -size || at.x > width + size || at.y > height + size) return null;

@@ -6,7 +6,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
-import { frameAt, type Place, type Point } from '../../../core/geo';
+import { frameAt, type Position, type Point } from '../../../core/geo';
 import type { MapGeometry } from '../../data/network';
 import { colour, tokens } from '../ui';
 import { MapContext, type Projection } from './context';
@@ -31,7 +31,7 @@ interface Props {
   readonly fit?: Bounds;
   /** Where the map is held, heading up, while something is followed. */
   readonly follow?: View | null;
-  readonly onPick?: (place: Place) => void;
+  readonly onPick?: (position: Position) => void;
   readonly height: number | string;
   /** For print: finer, and without buttons. */
   readonly still?: boolean;
@@ -163,10 +163,10 @@ export function NetworkMap({
 
   const projection = useMemo((): Projection | null => {
     if (!view) return null;
-    const { toPoint, toPlace } = frameAt(geometry.middle);
+    const { toPoint, toPosition } = frameAt(geometry.middle);
     return {
-      pixelOf: (place: Place) => toPixels(view, size, toPoint(place)),
-      placeAt: (pixel: Point) => toPlace(toMetres(view, size, pixel)),
+      pixelOf: (position: Position) => toPixels(view, size, toPoint(position)),
+      placeAt: (pixel: Point) => toPosition(toMetres(view, size, pixel)),
       size,
       scale: view.scale,
     };

@@ -1,11 +1,11 @@
 import { createContext, useContext } from 'react';
-import type { Place, Point } from '../../../core/geo';
+import type { Position, Point } from '../../../core/geo';
 import type { Size } from './view';
 
 /** Between places and the pixels of the map as it is shown now. */
 export interface Projection {
-  readonly pixelOf: (place: Place) => Point;
-  readonly placeAt: (pixel: Point) => Place;
+  readonly pixelOf: (position: Position) => Point;
+  readonly placeAt: (pixel: Point) => Position;
   readonly size: Size;
   /** Pixels to a metre. */
   readonly scale: number;

@@ -1,4 +1,4 @@
-import { frameAt, type Place } from '../../../core/geo';
+import { frameAt, type Position } from '../../../core/geo';
 import { roadClasses } from '../../../core/network';
 import { ONE_WAY, type MapGeometry } from '../../data/network';
 import type { Palette } from '../ui';
@@ -6,7 +6,7 @@ import { toPixels, type Bounds, type Size, type View } from './view';
 
 /** A line drawn over the roads. */
 export interface MapLine {
-  readonly places: readonly Place[];
+  readonly positions: readonly Position[];
   readonly tone: 'jasper' | 'slate' | 'ochre' | 'moss' | 'soft';
   /** Pixels. */
   readonly width: number;
@@ -63,19 +63,22 @@ function cellsOf(geometry: MapGeometry): readonly Cell[] {
   return made;
 }
 
-const linePaths = new WeakMap<readonly Place[], { readonly geometry: MapGeometry; readonly path: Path2D }>();
+const linePaths = new WeakMap<
+  readonly Position[],
+  { readonly geometry: MapGeometry; readonly path: Path2D }
+>();
 
-function linePath(geometry: MapGeometry, places: readonly Place[]): Path2D {
-  const known = linePaths.get(places);
+function linePath(geometry: MapGeometry, positions: readonly Position[]): Path2D {
+  const known = linePaths.get(positions);
   if (known?.geometry === geometry) return known.path;
   const { toPoint } = frameAt(geometry.middle);
   const path = new Path2D();
-  places.forEach((place, n) => {
-    const { x, y } = toPoint(place);
+  positions.forEach((position, n) => {
+    const { x, y } = toPoint(position);
     if (n === 0) path.moveTo(x, y);
     else path.lineTo(x, y);
   });
-  linePaths.set(places, { geometry, path });
+  linePaths.set(positions, { geometry, path });
   return path;
 }
 
@@ -125,11 +128,11 @@ export function paintMap(
   if (!hairlines)
     for (let rank = least; rank < RANKS; rank += 1)
       stroke(rank, rank > MAIN ? palette.wash : palette.card, width(rank));
-  for (const { places, tone, width: pixels, dash } of lines) {
+  for (const { positions, tone, width: pixels, dash } of lines) {
     ctx.strokeStyle = palette[tone];
     ctx.lineWidth = pixels / scale;
     ctx.setLineDash((dash ?? []).map((length) => length / scale));
-    ctx.stroke(linePath(geometry, places));
+    ctx.stroke(linePath(geometry, positions));
   }
   ctx.setLineDash([]);
   ctx.restore();

@@ -1,4 +1,4 @@
-import { frameAt, type Place, type Point } from '../../../core/geo';
+import { frameAt, type Position, type Point } from '../../../core/geo';
 
 /** What part of the flat frame is seen: the middle, pixels to a metre, and which way is up (radians from north). */
 export interface View {
@@ -46,11 +46,11 @@ export function viewOf([west, south, east, north]: Bounds, { width, height }: Si
 }
 
 /** The part of a frame that some places take up. */
-export function boundsOf(middle: Place, places: readonly Place[]): Bounds {
+export function boundsOf(middle: Position, positions: readonly Position[]): Bounds {
   const { toPoint } = frameAt(middle);
   let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const place of places) {
-    const { x, y } = toPoint(place);
+  for (const position of positions) {
+    const { x, y } = toPoint(position);
     [west, east] = [Math.min(west, x), Math.max(east, x)];
     [south, north] = [Math.min(south, y), Math.max(north, y)];
   }

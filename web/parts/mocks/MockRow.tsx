@@ -1,15 +1,15 @@
 import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import type { TestSummary } from '../../../contract';
+import type { MockSummary } from '../../../contract';
 import { useStandardQuery } from '../../data/api';
 import { colour, dayText, hourText, isToday, Glyph, severityWord } from '../ui';
 import { OutcomeSign } from '../verdict';
 import { breachWords, countedWords, missingWords, outcomeWords } from '../../../core/marking';
 
 /** One mock in a line: when, who, how it came out and by which limit. Opens where there is work left on it. */
-export function MockRow({ test }: { readonly test: TestSummary }) {
-  const { id, learner, startedAt, zone, ended, unsorted, result } = test;
-  const to = !ended ? `/tests/${id}/deck` : unsorted > 0 ? `/tests/${id}/kerb` : `/tests/${id}`;
+export function MockRow({ mock }: { readonly mock: MockSummary }) {
+  const { id, learner, startedAt, zone, ended, unsorted, result } = mock;
+  const to = !ended ? `/mocks/${id}/marking` : unsorted > 0 ? `/mocks/${id}/debrief` : `/mocks/${id}`;
   const today = isToday(startedAt, new Date());
   return (
     <Box component="li" sx={{ borderBottom: `1px solid ${colour('line')}` }}>
@@ -38,7 +38,7 @@ export function MockRow({ test }: { readonly test: TestSummary }) {
         </Box>
         <Box sx={{ minWidth: 0 }}>
           <Typography sx={{ fontWeight: 700 }}>{learner.name}</Typography>
-          <Decided test={test} />
+          <Decided mock={mock} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2, gridColumn: { xs: 2, sm: 'auto' } }}>
           {ended ? (
@@ -65,26 +65,26 @@ export function MockRow({ test }: { readonly test: TestSummary }) {
   );
 }
 
-function Decided({ test }: { readonly test: TestSummary }) {
-  const { data: standard } = useStandardQuery({ id: test.standard.id, version: test.standard.version });
-  if (!standard) return <Typography variant="body2">{test.standard.title}</Typography>;
-  if (test.firstBreach)
+function Decided({ mock }: { readonly mock: MockSummary }) {
+  const { data: standard } = useStandardQuery({ id: mock.standard.id, version: mock.standard.version });
+  if (!standard) return <Typography variant="body2">{mock.standard.title}</Typography>;
+  if (mock.firstBreach)
     return (
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {test.standard.title}. {breachWords(standard, test.firstBreach)}
+        {mock.standard.title}. {breachWords(standard, mock.firstBreach)}
       </Typography>
     );
-  const { outcome, missing, countedBecause } = test.result;
-  if (test.ended && outcome === 'incomplete' && missing.length > 0)
+  const { outcome, missing, countedBecause } = mock.result;
+  if (mock.ended && outcome === 'incomplete' && missing.length > 0)
     return (
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {test.standard.title}. {missingWords(missing)}
+        {mock.standard.title}. {missingWords(missing)}
       </Typography>
     );
   if (countedBecause !== null)
     return (
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {test.standard.title}. {countedWords(missing, countedBecause)}
+        {mock.standard.title}. {countedWords(missing, countedBecause)}
       </Typography>
     );
   return (
@@ -99,9 +99,9 @@ function Decided({ test }: { readonly test: TestSummary }) {
         alignItems: 'center',
       }}
     >
-      <span>{test.standard.title}.</span>
+      <span>{mock.standard.title}.</span>
       {standard.severities
-        .filter(({ id, gravity }) => (test.counts[id] ?? 0) > 0 || gravity === 1)
+        .filter(({ id, gravity }) => (mock.counts[id] ?? 0) > 0 || gravity === 1)
         .map((severity) => (
           <Box
             component="span"
@@ -109,7 +109,7 @@ function Decided({ test }: { readonly test: TestSummary }) {
             sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}
           >
             <Glyph gravity={severity.gravity} size={14} />
-            {test.counts[severity.id] ?? 0} {severityWord(severity).toLowerCase()}
+            {mock.counts[severity.id] ?? 0} {severityWord(severity).toLowerCase()}
           </Box>
         ))}
     </Typography>

@@ -11,7 +11,7 @@ import {
 import { randomFrom, seedOf } from '../../../core/random';
 import type { Standard } from '../../../core/standard';
 import { lacksOf, noCard } from '../../../core/vehicle';
-import type { TestView } from '../../../contract';
+import type { MockView } from '../../../contract';
 import { useQuestionsQuery, useVehiclesQuery } from '../../data/api';
 import { useDrill } from '../../data/drill';
 
@@ -40,7 +40,7 @@ export interface Draw {
 export function useDraw(
   bank: ReadonlyMap<string, Question>,
   { questions: rule }: Standard,
-  { id: test, learner, vehicle, startedAt }: TestView,
+  { id: mock, learner, vehicle, startedAt }: MockView,
 ): Draw {
   const [passed, setPassed] = useState<readonly string[]>([]);
   const vehicles = useVehiclesQuery();
@@ -49,10 +49,10 @@ export function useDraw(
   const card = vehicles.data?.items.find(({ id }) => id === vehicle?.id)?.card;
   const set = useMemo((): QuestionSet | null => {
     if (!rule || loading) return null;
-    const random = randomFrom(seedOf(`${test} ${passed.length}`));
+    const random = randomFrom(seedOf(`${mock} ${passed.length}`));
     const sets = questionSets(askableIn([...bank.values()], lacksOf(card ?? noCard)), rule);
     return drawSet(sets, [...seen, ...passed], (id) => weaknessAt(memories.get(id), startedAt), random);
-  }, [bank, rule, test, passed, card, memories, seen, loading, startedAt]);
+  }, [bank, rule, mock, passed, card, memories, seen, loading, startedAt]);
   return {
     question: (kind, number) => {
       if (kind !== 'explain' && kind !== 'demonstrate') return null;

@@ -1,5 +1,5 @@
 import { useMemo, type ReactNode } from 'react';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import type { Feature, Route } from '../../../core/route';
 import { FeatureGlyph, featureText } from '../features';
 import { boundsOf, Marker, NetworkMap, useProjection, type MapLine } from '../map';
@@ -24,7 +24,7 @@ interface Props {
   readonly onChoose?: (feature: string) => void;
   readonly height: number | string;
   readonly still?: boolean;
-  readonly onPick?: (place: Place) => void;
+  readonly onPick?: (position: Position) => void;
   readonly lines?: readonly MapLine[];
   readonly label: string;
   /** Every feature stands on it, not only those that say most. */
@@ -67,7 +67,7 @@ function Drawn({
   const { line, features, units } = route;
   const fit = useMemo(() => boundsOf(network.geometry.middle, line), [network, line]);
   const drawn = useMemo(
-    (): readonly MapLine[] => [{ places: line, tone: 'jasper', width: 5 }, ...lines],
+    (): readonly MapLine[] => [{ positions: line, tone: 'jasper', width: 5 }, ...lines],
     [line, lines],
   );
   return (
@@ -125,7 +125,7 @@ export function Along({
   return placed.map(({ feature }) => (
     <Marker
       key={feature.id}
-      place={feature}
+      position={feature}
       label={featureText(feature, units)}
       size={feature.id === chosen ? 38 : 26}
       chosen={feature.id === chosen}

@@ -15,7 +15,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { firstName } from '../../../core/names';
 import { skillWeights, weights } from '../../../core/compose';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import type { Problem } from '../../../core/problems';
 import {
   featureKindOf,
@@ -31,7 +31,7 @@ import {
   useKeepRouteMutation,
   useLearnerQuery,
   useRoutesQuery,
-  useTestsQuery,
+  useMocksQuery,
 } from '../../data/api';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
@@ -97,9 +97,9 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   const { currentData: learner = null } = useLearnerQuery(params.get('learner') ?? skipToken);
   const [now] = useState(() => new Date().toISOString());
   const { currentData: habits } = useHabitsQuery(learner ? { learner: learner.id, before: now } : skipToken);
-  const { currentData: tests } = useTestsQuery(learner ? { learner: learner.id } : skipToken);
+  const { currentData: mocks } = useMocksQuery(learner ? { learner: learner.id } : skipToken);
   const units = useUnits();
-  const [picked, setPicked] = useState<Place | null>(null);
+  const [picked, setPicked] = useState<Position | null>(null);
   // Unless another is chosen, routes begin where those of the school do.
   const start = picked ?? routes?.items[0]?.sketch[0] ?? null;
   const [minutes, setMinutes] = useState<number | null>(38);
@@ -118,7 +118,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
     setSeed(withSeed);
     setChosen(0);
     setState({ step: 'looking', done: 0, best: -Infinity });
-    const last = [...new Set((tests?.items ?? []).flatMap(({ route }) => (route ? [route.id] : [])))].slice(
+    const last = [...new Set((mocks?.items ?? []).flatMap(({ route }) => (route ? [route.id] : [])))].slice(
       0,
       3,
     );
@@ -168,8 +168,13 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
     const others = (state.step === 'found' ? state.proposals : []).filter((_one, n) => n !== chosen);
     const now = state.step === 'found' ? state.proposals[chosen] : undefined;
     return [
-      ...others.map(({ route }): MapLine => ({ places: route.line, tone: 'soft', width: 2, dash: [6, 6] })),
-      ...(now ? [{ places: now.route.line, tone: 'jasper' as const, width: 5 }] : []),
+      ...others.map(({ route }): MapLine => ({
+        positions: route.line,
+        tone: 'soft',
+        width: 2,
+        dash: [6, 6],
+      })),
+      ...(now ? [{ positions: now.route.line, tone: 'jasper' as const, width: 5 }] : []),
     ];
   }, [state, chosen]);
   const fit = useMemo(
@@ -313,7 +318,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
           {...(state.step === 'looking' ? {} : { onPick: setPicked })}
         >
           {start ? (
-            <Marker place={start} label="Start and end" size={30}>
+            <Marker position={start} label="Start and end" size={30}>
               <FeatureGlyph kind="start" size={28} tone="ink" filled />
             </Marker>
           ) : null}

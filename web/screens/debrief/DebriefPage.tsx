@@ -14,30 +14,30 @@ import { TakenBackList } from './TakenBackList';
 /** Brings the forecast with it, which the verdict must not wait for. */
 const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
 
-const shownKey = (test: string): string => `verdict shown ${test}`;
+const shownKey = (mock: string): string => `verdict shown ${mock}`;
 
 /** Still parked: first the learner's own view, then the flags, then the verdict, and what to do about it. */
 export function DebriefPage() {
-  const { test: id = '' } = useParams();
+  const { mock: id = '' } = useParams();
   const onScreen = useDrive(id);
   const navigate = useNavigate();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   const open = onScreen.status === 'open' ? onScreen : null;
   const report = useMemo(
-    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test) : null),
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.mock) : null),
     [open],
   );
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   if (!report) return null;
   const { drive, judgement, act } = onScreen;
-  const { test, standard } = drive;
+  const { mock, standard } = drive;
   const own = ratingsBy(judgement.drive, 'learner');
   const running = judgement.drive.end === null;
   // Once both have looked at the verdict there is nothing left to be asked first.
   const shown = opened || running || ratingsBy(judgement.drive, 'instructor').size > 0;
   const reopen = () => {
     act({ do: 'reopen' });
-    void navigate(`/tests/${id}/deck`);
+    void navigate(`/mocks/${id}/marking`);
   };
   const show = () => {
     sessionStorage.setItem(shownKey(id), 'yes');
@@ -50,17 +50,17 @@ export function DebriefPage() {
         sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2.5 }}
       >
         <Box>
-          <WindowTitle name={`${test.learner.name}, debrief`} />
-          <Typography variant="h1">Debrief with {test.learner.name}</Typography>
+          <WindowTitle name={`${mock.learner.name}, debrief`} />
+          <Typography variant="h1">Debrief with {mock.learner.name}</Typography>
           <Typography sx={{ color: 'text.secondary' }}>
-            {dayText(test.startedAt, test.zone)}, {hourText(test.startedAt, test.zone)}, {standard.title}{' '}
+            {dayText(mock.startedAt, mock.zone)}, {hourText(mock.startedAt, mock.zone)}, {standard.title}{' '}
             {standard.version}
-            {test.retest ? ', re-test' : ''}
+            {mock.retest ? ', re-test' : ''}
           </Typography>
         </Box>
         <Stack direction="row" spacing={1.5}>
           {running ? (
-            <Button component={Link} to={`/tests/${id}/deck`} variant="contained">
+            <Button component={Link} to={`/mocks/${id}/marking`} variant="contained">
               Back to marking
             </Button>
           ) : (
@@ -68,10 +68,10 @@ export function DebriefPage() {
               Reopen drive
             </Button>
           )}
-          <Button component={Link} to={`/learners/${test.learner.id}`} variant="outlined">
+          <Button component={Link} to={`/learners/${mock.learner.id}`} variant="outlined">
             Learner
           </Button>
-          <Button component={Link} to={`/tests/${id}`} variant="outlined">
+          <Button component={Link} to={`/mocks/${id}`} variant="outlined">
             Report
           </Button>
         </Stack>
@@ -83,7 +83,7 @@ export function DebriefPage() {
       ) : (
         <Box component="section" aria-labelledby="own-view">
           <Typography variant="h2" id="own-view">
-            {test.learner.name.split(' ')[0]}, how did it feel?
+            {mock.learner.name.split(' ')[0]}, how did it feel?
           </Typography>
           <Typography sx={{ color: 'text.secondary', mb: 1 }}>
             Engine off, then hand it over or ask: the learner’s own view comes before the verdict.
@@ -91,7 +91,7 @@ export function DebriefPage() {
           <Ratings {...{ standard, judgement, act }} by="learner" />
         </Box>
       )}
-      <FlagList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+      <FlagList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
       {shown ? null : (
         <Button
           variant="contained"
@@ -105,7 +105,7 @@ export function DebriefPage() {
       {shown ? (
         <>
           <Suspense fallback={null}>
-            <Talk {...{ test, standard, judgement, act }} />
+            <Talk {...{ mock, standard, judgement, act }} />
           </Suspense>
           {running ? null : (
             <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
@@ -115,8 +115,8 @@ export function DebriefPage() {
               <Ratings {...{ standard, judgement, act }} by="instructor" />
             </Box>
           )}
-          <MarkList {...{ standard, judgement, act }} startedAt={test.startedAt} />
-          <TakenBackList {...{ standard, judgement, act }} startedAt={test.startedAt} />
+          <MarkList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
+          <TakenBackList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
           <Box sx={{ mt: 4 }}>
             <LimitTrace report={report} />
           </Box>

@@ -1,9 +1,9 @@
 import { Autocomplete, Box, Button, TextField, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
-import type { TestView } from '../../../contract';
+import type { MockView } from '../../../contract';
 import { beliefs, cleanNow, prioritiesOf, todayWords, type Priority } from '../../../core/coaching';
-import { positionsOf, type Position } from '../../../core/hotspot';
+import { positionsOf, type MarkedAt } from '../../../core/hotspot';
 import { cleanSections, clockText, secondsSince, type Judgement } from '../../../core/marking';
 import { markedItems } from '../../../core/readiness';
 import { MOST_GOALS } from '../../../core/session';
@@ -16,39 +16,39 @@ import { useReadiness } from '../../data/readiness';
 import { colour } from '../../parts/ui';
 
 interface Props {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly act: DoAction;
 }
 
 /** The talk: what was good, three things to work on and why these, and goals for the next lesson. */
-export function Talk({ test, standard, judgement, act }: Props) {
-  const { readiness, evidence, error } = useReadiness({ learner: test.learner.id, standard: standard.id });
-  const { data } = useRouteQuery(test.route?.id ?? skipToken);
+export function Talk({ mock, standard, judgement, act }: Props) {
+  const { readiness, evidence, error } = useReadiness({ learner: mock.learner.id, standard: standard.id });
+  const { data } = useRouteQuery(mock.route?.id ?? skipToken);
   const route = data?.route ?? null;
   const gains = readiness?.forecast.gains;
   // Each step of the forecast draws this again; what the marks tell is the same until one is added.
   const kinds = useMemo(
     // While the route loads nobody knows yet where the marks were made.
-    () => (test.route && !route ? [] : positionsOf(judgement.marks, judgement.drive, route).map(kindAt)),
-    [judgement, route, test.route],
+    () => (mock.route && !route ? [] : positionsOf(judgement.marks, judgement.drive, route).map(kindAt)),
+    [judgement, route, mock.route],
   );
   const priorities = useMemo(
     () => prioritiesOf(standard, judgement, gains ?? []),
     [standard, judgement, gains],
   );
   const items = useMemo(
-    () => priorities.map((priority) => workItem(priority, judgement, kinds, { standard, test })),
-    [priorities, judgement, kinds, standard, test],
+    () => priorities.map((priority) => workItem(priority, judgement, kinds, { standard, mock })),
+    [priorities, judgement, kinds, standard, mock],
   );
   const good = useMemo(() => {
     const before = (evidence?.evidence ?? [])
-      .filter(({ at }) => at < test.startedAt)
+      .filter(({ at }) => at < mock.startedAt)
       .sort((a, b) => b.at.localeCompare(a.at))
       .map((mock) => markedItems(standard, mock));
-    return cleanNow(standard, judgement, test, before);
-  }, [standard, judgement, test, evidence]);
+    return cleanNow(standard, judgement, mock, before);
+  }, [standard, judgement, mock, evidence]);
   return (
     <>
       <Box component="section" aria-labelledby="good" sx={{ mt: 4 }}>
@@ -65,7 +65,7 @@ export function Talk({ test, standard, judgement, act }: Props) {
             ))}
           </Box>
         ) : (
-          <Typography sx={{ color: 'text.secondary' }}>{cleanWords(standard, judgement, test)}</Typography>
+          <Typography sx={{ color: 'text.secondary' }}>{cleanWords(standard, judgement, mock)}</Typography>
         )}
       </Box>
       <Box component="section" aria-labelledby="three" sx={{ mt: 4 }}>
@@ -91,11 +91,11 @@ export function Talk({ test, standard, judgement, act }: Props) {
   );
 }
 
-const kindAt = (position: Position | null): FeatureKindId | null => position?.kind ?? null;
+const kindAt = (position: MarkedAt | null): FeatureKindId | null => position?.kind ?? null;
 
 /** Sections that were driven and had no mark. */
-function cleanWords(standard: Standard, judgement: Judgement, test: TestView): string {
-  const clean = cleanSections(standard, judgement, test).map(({ title }) => title.toLowerCase());
+function cleanWords(standard: Standard, judgement: Judgement, mock: MockView): string {
+  const clean = cleanSections(standard, judgement, mock).map(({ title }) => title.toLowerCase());
   if (clean.length > 0) return `No mark in ${clean.join(', ')}.`;
   return judgement.marks.length === 0
     ? 'Too little was driven to call any section clean.'
@@ -107,7 +107,7 @@ function workItem(
   priority: Priority,
   { marks }: Judgement,
   kinds: readonly (FeatureKindId | null)[],
-  { standard, test }: Pick<Props, 'standard' | 'test'>,
+  { standard, mock }: Pick<Props, 'standard' | 'mock'>,
 ): WorkItem {
   const { item, label, skill, gain } = priority;
   const gained = gain >= 0.001 ? `, and it gains ${(100 * gain).toFixed(1)} points of chance` : '';
@@ -115,7 +115,7 @@ function workItem(
   const at = marks.flatMap(({ by, at: when, item: of }, n) => {
     if (of !== item || !own.has(by)) return [];
     const place = featureKindOf(kinds[n] ?? '')?.title.toLowerCase();
-    return [`${clockText(secondsSince(test.startedAt, when))}${place ? ` at the ${place}` : ''}`];
+    return [`${clockText(secondsSince(mock.startedAt, when))}${place ? ` at the ${place}` : ''}`];
   });
   return {
     key: item,

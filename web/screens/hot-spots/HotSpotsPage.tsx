@@ -1,16 +1,16 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import type { PlaceRate } from '../../../contract';
+import type { HotSpot } from '../../../contract';
 import { HOT_PROBABILITY, HOT_TIMES } from '../../../core/hotspot';
 import { skillAreas } from '../../../core/standard';
 import {
   errorText,
   useLearnerQuery,
   useMarksAtQuery,
-  usePlacesQuery,
+  useHotSpotsQuery,
   useRoutesQuery,
-  type PlacesFilter,
+  type HotSpotFilter,
 } from '../../data/api';
 import { FeatureGlyph } from '../../parts/features';
 import { skipToken } from '@reduxjs/toolkit/query';
@@ -36,14 +36,14 @@ export function HotSpotsPage() {
   const { currentData: learner = null } = useLearnerQuery(params.get('learner') ?? skipToken);
   const { data: routes } = useRoutesQuery();
   const [from, until] = (params.get('hours') ?? '').split('-').map(Number);
-  const filter: PlacesFilter = {
+  const filter: HotSpotFilter = {
     ...(params.get('learner') ? { learner: params.get('learner') ?? '' } : {}),
     ...(params.get('route') ? { route: params.get('route') ?? '' } : {}),
     ...(params.get('skill') ? { skill: params.get('skill') ?? '' } : {}),
     ...(params.get('gravity') ? { gravity: Number(params.get('gravity')) } : { gravity: 1 }),
     ...(params.get('hours') ? { from: from ?? 0, until: until ?? 24 } : {}),
   };
-  const { data, error, isFetching, refetch } = usePlacesQuery(filter);
+  const { data, error, isFetching, refetch } = useHotSpotsQuery(filter);
   const network = useNetwork(null);
   const choose = (key: string, value: string) => setParams(withParam(params, key, value), { replace: true });
   const place = data?.places.find(({ site }) => site.key === params.get('place')) ?? null;
@@ -127,7 +127,7 @@ export function HotSpotsPage() {
           }}
         >
           {network.status === 'open' ? (
-            <PlacesMap
+            <HotSpotMap
               network={network.network}
               places={data.places}
               mean={data.mean}
@@ -138,7 +138,7 @@ export function HotSpotsPage() {
           ) : (
             <LoadingNote what="the road network" />
           )}
-          <PlaceList
+          <HotSpotList
             places={data.places}
             chosen={place}
             filter={filter}
@@ -153,7 +153,7 @@ export function HotSpotsPage() {
 /** So many of the hottest places stand in list and map. */
 const SHOWN = 60;
 
-function PlacesMap({
+function HotSpotMap({
   network,
   places,
   mean,
@@ -162,7 +162,7 @@ function PlacesMap({
   route,
 }: {
   readonly network: OpenNetwork;
-  readonly places: readonly PlaceRate[];
+  readonly places: readonly HotSpot[];
   readonly mean: number;
   readonly chosen: string | null;
   readonly onChoose: (key: string) => void;
@@ -171,7 +171,7 @@ function PlacesMap({
   const { data } = useRoutesQuery();
   const sketch = data?.items.find(({ id }) => id === route)?.sketch;
   const lines = useMemo(
-    (): readonly MapLine[] => (sketch ? [{ places: sketch, tone: 'slate', width: 3 }] : []),
+    (): readonly MapLine[] => (sketch ? [{ positions: sketch, tone: 'slate', width: 3 }] : []),
     [sketch],
   );
   // The place that is chosen comes into the middle, with the streets round it.
@@ -190,7 +190,7 @@ function PlacesMap({
       height="min(620px, calc(100vh - 290px))"
       label="Map of places where faults gather"
     >
-      <PlaceMarkers {...{ places, mean, chosen, onChoose }} />
+      <HotSpotMarkers {...{ places, mean, chosen, onChoose }} />
     </NetworkMap>
   );
 }
@@ -199,13 +199,13 @@ function PlacesMap({
 const ROUND = 900;
 
 /** Places by how often something goes wrong; from afar only those that say something. */
-function PlaceMarkers({
+function HotSpotMarkers({
   places,
   mean,
   chosen,
   onChoose,
 }: {
-  readonly places: readonly PlaceRate[];
+  readonly places: readonly HotSpot[];
   readonly mean: number;
   readonly chosen: string | null;
   readonly onChoose: (key: string) => void;
@@ -221,7 +221,7 @@ function PlaceMarkers({
     return (
       <Marker
         key={site.key}
-        place={site}
+        position={site}
         label={`${site.title}: ${marks} marks, ${rate.toFixed(2)} a pass${hot ? ', hot' : ''}`}
         size={Math.max(26, size)}
         chosen={site.key === chosen}
@@ -242,21 +242,21 @@ function PlaceMarkers({
   });
 }
 
-function PlaceList({
+function HotSpotList({
   places,
   chosen,
   filter,
   onChoose,
 }: {
-  readonly places: readonly PlaceRate[];
-  readonly chosen: PlaceRate | null;
-  readonly filter: PlacesFilter;
+  readonly places: readonly HotSpot[];
+  readonly chosen: HotSpot | null;
+  readonly filter: HotSpotFilter;
   readonly onChoose: (key: string) => void;
 }) {
   const most = Math.max(...places.slice(0, SHOWN).map(({ high }) => high), 0.01);
   return (
     <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
-      {chosen ? <PlaceCard place={chosen} filter={filter} onClose={() => onChoose('')} /> : null}
+      {chosen ? <HotSpotCard place={chosen} filter={filter} onClose={() => onChoose('')} /> : null}
       <Box
         component="ol"
         aria-label="Places, the hottest first"
@@ -350,13 +350,13 @@ function IntervalBar({
 }
 
 /** One place opened: the numbers in words, and the marks behind them. */
-function PlaceCard({
+function HotSpotCard({
   place,
   filter,
   onClose,
 }: {
-  readonly place: PlaceRate;
-  readonly filter: PlacesFilter;
+  readonly place: HotSpot;
+  readonly filter: HotSpotFilter;
   readonly onClose: () => void;
 }) {
   const { site, passes, marks, rate, low, high, hotness, hot, most } = place;
@@ -406,7 +406,7 @@ function PlaceCard({
         aria-label="Marks here"
         sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, maxHeight: 170, overflowY: 'auto' }}
       >
-        {data?.items.map(({ by, gravity, label, learner, startedAt, zone, test }, n) => (
+        {data?.items.map(({ by, gravity, label, learner, startedAt, zone, mock }, n) => (
           <Box
             component="li"
             key={`${by} ${n}`}
@@ -414,7 +414,7 @@ function PlaceCard({
           >
             <Glyph gravity={gravity} size={16} />
             <Box sx={{ flex: 1 }}>{label}</Box>
-            <Link to={`/tests/${test}`}>
+            <Link to={`/mocks/${mock}`}>
               {learner}, {dayText(startedAt, zone)}
             </Link>
           </Box>

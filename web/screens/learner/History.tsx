@@ -32,10 +32,10 @@ export function History({ evidence }: { readonly evidence: EvidenceView }) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map(({ test, at, route, exposure, small, grave, passed, notes }) => (
-              <TableRow key={test}>
+            {rows.map(({ mock: mock, at, route, exposure, small, grave, passed, notes }) => (
+              <TableRow key={mock}>
                 <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                  <Link to={`/tests/${test}`}>{dayText(at, localZone())}</Link>
+                  <Link to={`/mocks/${mock}`}>{dayText(at, localZone())}</Link>
                 </TableCell>
                 <TableCell>
                   {route === null ? 'no route' : (routes.get(route) ?? 'a removed route')}

@@ -60,7 +60,7 @@ interface Props {
 
 /** The marking screen. Everything on it is one touch; sorting out comes later, when the car stands. */
 export function Deck({ drive, judgement, act }: Props) {
-  const { test, standard } = drive;
+  const { mock, standard } = drive;
   const wide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const navigate = useNavigate();
   const [letters, setLetters] = useState('');
@@ -81,7 +81,7 @@ export function Deck({ drive, judgement, act }: Props) {
   const position = usePosition(receiver, keepFix);
   // A yard has no road to follow.
   const course = isFixedCourse(standard);
-  const ribbon = useRibbon(test.id, course ? null : (test.route?.id ?? null), standard.units, position);
+  const ribbon = useRibbon(mock.id, course ? null : (mock.route?.id ?? null), standard.units, position);
   const here = ribbon?.here;
   const featureNow = useCallback(() => here?.()?.id ?? null, [here]);
 
@@ -89,7 +89,7 @@ export function Deck({ drive, judgement, act }: Props) {
   const paused = isPaused(judgement.drive);
   const stages = useMemo(() => stagesOf(standard), [standard]);
   const stage = stageNow(standard, judgement.drive);
-  const done = useMemo(() => stagesDone(standard, judgement, test.ready), [standard, judgement, test.ready]);
+  const done = useMemo(() => stagesDone(standard, judgement, mock.ready), [standard, judgement, mock.ready]);
   const stepIn = useStepIn(judgement.drive);
   const grave = stepIn.open !== null;
 
@@ -112,7 +112,7 @@ export function Deck({ drive, judgement, act }: Props) {
     standard,
     judgement,
     act,
-    placeNow: position.placeNow,
+    positionNow: position.positionNow,
     featureNow,
   });
   const markAndClear = useLatest((item: Item, severity: Severity) => {
@@ -139,7 +139,7 @@ export function Deck({ drive, judgement, act }: Props) {
 
   const end = (how: EventOf<'end'>['how'], countedBecause: string | null) => {
     act({ do: 'end', how, countedBecause });
-    void navigate(`/tests/${test.id}/kerb`);
+    void navigate(`/mocks/${mock.id}/debrief`);
   };
 
   const pause = () => act({ do: 'pause' });
@@ -199,7 +199,7 @@ export function Deck({ drive, judgement, act }: Props) {
     />
   );
   const tape = (most: number) => (
-    <Tape {...{ standard, judgement, most }} startedAt={test.startedAt} onUndo={undone} onGuide={ask} />
+    <Tape {...{ standard, judgement, most }} startedAt={mock.startedAt} onUndo={undone} onGuide={ask} />
   );
   const ending = judgement.ending ? (
     <Box
@@ -211,7 +211,7 @@ export function Deck({ drive, judgement, act }: Props) {
   ) : null;
 
   const panel = running ? (
-    <RunPanel {...{ standard, judgement, act }} run={running} retest={test.retest} />
+    <RunPanel {...{ standard, judgement, act }} run={running} retest={mock.retest} />
   ) : course ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
@@ -228,7 +228,7 @@ export function Deck({ drive, judgement, act }: Props) {
     <PlanPanel
       {...{ standard, act }}
       drive={judgement.drive}
-      startedAt={test.startedAt}
+      startedAt={mock.startedAt}
       onAsk={() => setOpen('question')}
     />
   );
@@ -260,7 +260,7 @@ export function Deck({ drive, judgement, act }: Props) {
         </Link>
         <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
         <Box sx={{ ml: 'auto' }} />
-        <DeckClock drive={judgement.drive} startedAt={test.startedAt} wide={wide} />
+        <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} />
         {wide ? (
           <IconButton
@@ -350,7 +350,7 @@ export function Deck({ drive, judgement, act }: Props) {
       {open === 'question' ? (
         <QuestionDialog
           {...{ standard, act }}
-          test={test}
+          mock={mock}
           due={questionsDue(standard, judgement.drive)}
           onClose={() => setOpen(null)}
         />
@@ -359,7 +359,7 @@ export function Deck({ drive, judgement, act }: Props) {
         open={open === 'end'}
         missing={() =>
           planOf(standard, judgement.drive, {
-            startedAt: test.startedAt,
+            startedAt: mock.startedAt,
             now: new Date().toISOString(),
           }).filter(isMissing)
         }

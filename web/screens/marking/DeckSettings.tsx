@@ -9,7 +9,7 @@ import {
   Typography,
 } from '@mui/material';
 import type { ReactNode } from 'react';
-import { useWhereabouts, type Position, type Whereabouts } from '../../data/position';
+import { useWhereabouts, type PositionSource, type Whereabouts } from '../../data/position';
 import { colour, tokens, useLight, type LightChoice } from '../../parts/ui';
 import type { Hand } from './useHand';
 
@@ -17,7 +17,7 @@ interface Props {
   readonly hand: Hand;
   readonly onHand: (hand: Hand) => void;
   readonly places: { readonly on: boolean; readonly choose: (on: boolean) => void };
-  readonly position: Position;
+  readonly position: PositionSource;
   readonly onKeys: () => void;
   readonly onClose: () => void;
 }

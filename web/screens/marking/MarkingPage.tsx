@@ -7,8 +7,8 @@ import { DriveNotOpen } from '../../parts/verdict';
 import { Deck } from './Deck';
 
 export function MarkingPage() {
-  const { test = '' } = useParams();
-  const onScreen = useDrive(test);
+  const { mock = '' } = useParams();
+  const onScreen = useDrive(mock);
   if (onScreen.status !== 'open')
     return (
       <Box component="main" sx={{ p: 4 }}>
@@ -24,7 +24,7 @@ export function MarkingPage() {
           title="This drive has ended"
           action={
             <Stack direction="row" spacing={2}>
-              <Button component={Link} to={`/tests/${test}/kerb`} variant="contained">
+              <Button component={Link} to={`/mocks/${mock}/debrief`} variant="contained">
                 To the verdict
               </Button>
               <Button variant="outlined" onClick={() => act({ do: 'reopen' })}>
@@ -39,7 +39,7 @@ export function MarkingPage() {
     );
   return (
     <SnackbarProvider maxSnack={2} anchorOrigin={{ vertical: 'top', horizontal: 'center' }}>
-      <WindowTitle name={`${drive.test.learner.name}, marking`} />
+      <WindowTitle name={`${drive.mock.learner.name}, marking`} />
       <Deck drive={drive} judgement={judgement} act={act} />
     </SnackbarProvider>
   );

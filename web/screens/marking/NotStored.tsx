@@ -9,8 +9,8 @@ export function NotStored({ drive }: { readonly drive: OpenDrive }) {
   const { storage } = useLink();
   if (storage === 'works') return null;
   const save = () => {
-    const text = writeLog({ header: headerOf(drive.test), events: drive.events });
-    saveFile(logFileName(drive.test), text, 'application/x-ndjson');
+    const text = writeLog({ header: headerOf(drive.mock), events: drive.events });
+    saveFile(logFileName(drive.mock), text, 'application/x-ndjson');
   };
   return (
     <Banner role="alert" style={{ borderColor: colour('ochre') }}>

@@ -11,7 +11,7 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { questionName, type QuestionDue } from '../../../core/marking';
-import type { TestView } from '../../../contract';
+import type { MockView } from '../../../contract';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { allEssential, KeyPoints, useBank, useDraw } from '../../parts/questions';
@@ -19,7 +19,7 @@ import { colour, tokens } from '../../parts/ui';
 
 interface Props {
   readonly standard: Standard;
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly due: readonly QuestionDue[];
   readonly onClose: () => void;
   readonly act: DoAction;
@@ -37,10 +37,10 @@ const words = {
 } as const;
 
 /** The next question of the standard: read out, its key points ticked, tried again as often as is allowed. */
-export function QuestionDialog({ standard, test, due, onClose, act }: Props) {
+export function QuestionDialog({ standard, mock, due, onClose, act }: Props) {
   const phone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const bank = useBank();
-  const draw = useDraw(bank, standard, test);
+  const draw = useDraw(bank, standard, mock);
   const [given, setGiven] = useState<readonly string[]>([]);
   const next = due.find(({ attempt }) => attempt !== null);
   const last = next?.attempt === 1 + (standard.questions?.retries ?? 0);

@@ -28,8 +28,8 @@ export function useLikely(
   /** Kind of what the route has next; null where no route is followed. */
   ahead: string | null,
 ): readonly PlacedItem[] {
-  const { standard, test } = drive;
-  const { data: habits } = useHabitsQuery({ learner: test.learner.id, before: test.startedAt });
+  const { standard, mock } = drive;
+  const { data: habits } = useHabitsQuery({ learner: mock.learner.id, before: mock.startedAt });
   const { marks } = judgement;
   const feature = useSteady(ahead ?? featureAhead(judgement.drive));
   const [placed, setPlaced] = useState<Placed>({ marks: null, stage, feature, habits, ids: [] });

@@ -6,12 +6,12 @@ import { SnackbarProvider } from 'notistack';
 import { Provider } from 'react-redux';
 import { compileStandard } from '../../../core/standard';
 import { beginDrive, logSlice, useDrive, type DriveOnScreen } from '../../data/log';
-import { smallStandard, testView } from '../../testing';
+import { smallStandard, mockView } from '../../testing';
 import { theme } from '../../parts/ui';
 import { useMarking } from './useMarking';
 
 const { itemOf, severities } = compileStandard(smallStandard);
-const place = { lat: 52.1, lon: -2.1 };
+const position = { lat: 52.1, lon: -2.1 };
 
 /** The least that marks: a button for each thing that the hook can do. */
 function Bench({ onScreen }: { readonly onScreen: Extract<DriveOnScreen, { status: 'open' }> }) {
@@ -19,7 +19,7 @@ function Bench({ onScreen }: { readonly onScreen: Extract<DriveOnScreen, { statu
     standard: smallStandard,
     judgement: onScreen.judgement,
     act: onScreen.act,
-    placeNow: () => place,
+    positionNow: () => position,
     featureNow: () => null,
   });
   const minor = severities.get('minor');
@@ -41,7 +41,7 @@ function Screen() {
 
 function open() {
   const store = configureStore({ reducer: { log: logSlice.reducer } });
-  store.dispatch(beginDrive({ test: testView(), standard: smallStandard }));
+  store.dispatch(beginDrive({ mock: mockView(), standard: smallStandard }));
   render(
     <Provider store={store}>
       <ThemeProvider theme={theme}>
@@ -61,7 +61,7 @@ it('marks where the car is, says so, undoes and restores', () => {
   const { events, touch, said } = open();
   touch('Mark');
   expect(said()).toMatch(/^Marked: Look/);
-  expect(events().at(-1)).toMatchObject({ kind: 'fault', item: 'look', place });
+  expect(events().at(-1)).toMatchObject({ kind: 'fault', item: 'look', place: position });
   touch('Undo');
   expect(said()).toBe('Undone: Look, minor');
   expect(screen.getByTestId('marks').textContent).toBe('0');

@@ -2,7 +2,7 @@ import { refusalWords, type Action } from '../../../core/session';
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import { HABIT, minorsOnSkill, type Judgement } from '../../../core/marking';
 import type { Item, Severity, Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
@@ -14,19 +14,19 @@ interface Parts {
   readonly judgement: Judgement;
   readonly act: DoAction;
   /** Where the car is now; always the same function. */
-  readonly placeNow: () => Place | null;
+  readonly positionNow: () => Position | null;
   /** What of the route the car is at; always the same function. */
   readonly featureNow: () => string | null;
 }
 
 /** What can be done with marks: made, undone, regraded, flagged, and graded with the guide. */
-export function useMarking({ standard, judgement, act, placeNow, featureNow }: Parts) {
+export function useMarking({ standard, judgement, act, positionNow, featureNow }: Parts) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [said, setSaid] = useState('');
   const where = useCallback(() => {
-    const [place, feature] = [placeNow(), featureNow()];
-    return { ...(place ? { place } : {}), ...(feature ? { feature } : {}) };
-  }, [placeNow, featureNow]);
+    const [position, feature] = [positionNow(), featureNow()];
+    return { ...(position ? { place: position } : {}), ...(feature ? { feature } : {}) };
+  }, [positionNow, featureNow]);
 
   const undo = useCallback(
     (action: Extract<Action, { do: 'take-back' | 'undo' }>, label: string | null) => {

@@ -10,8 +10,8 @@ import {
   type Told,
 } from '../../../core/route';
 import { sitesOf } from '../../../core/hotspot';
-import { usePlacesQuery, useRouteQuery } from '../../data/api';
-import type { Fix, Position } from '../../data/position';
+import { useHotSpotsQuery, useRouteQuery } from '../../data/api';
+import type { Fix, PositionSource } from '../../data/position';
 import { skipToken } from '@reduxjs/toolkit/query';
 
 export interface Ribbon {
@@ -31,9 +31,9 @@ export interface Ribbon {
 }
 
 /** What last told where the car is, kept over a reload. */
-function keptTold(test: string): Told | null {
+function keptTold(mock: string): Told | null {
   try {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(`ribbon ${test}`) ?? 'null');
+    const kept: unknown = JSON.parse(sessionStorage.getItem(`ribbon ${mock}`) ?? 'null');
     return typeof kept === 'object' ? (kept as Told | null) : null;
   } catch {
     return null;
@@ -45,17 +45,17 @@ const START = { along: 0, by: 'touch', off: false } as const;
 
 /** The route of a drive as it comes nearer: moved by position where there is one, else by one touch. */
 export function useRibbon(
-  test: string,
+  mock: string,
   routeId: string | null,
   units: Route['units'],
-  position: Position,
+  position: PositionSource,
 ): Ribbon | null {
   const { data } = useRouteQuery(routeId ?? skipToken);
-  const { data: places } = usePlacesQuery(routeId ? { gravity: 1 } : skipToken);
+  const { data: places } = useHotSpotsQuery(routeId ? { gravity: 1 } : skipToken);
   const route = useMemo(() => (data ? { ...data.route, units } : null), [data, units]);
   const items = useMemo(() => (route ? ribbonOf(route) : []), [route]);
   const guide = useMemo(() => (route ? guideFor(route) : null), [route]);
-  const [told, setTold] = useState(() => keptTold(test));
+  const [told, setTold] = useState(() => keptTold(mock));
   const { along, by, off } = told ?? START;
   const guided = useRef<Guided>({ ...guideStart, along, state: 'off' });
   const latest = useRef({ told, items });
@@ -67,7 +67,7 @@ export function useRibbon(
     (next: Told) => {
       const { told: before } = latest.current;
       latest.current.told = next;
-      sessionStorage.setItem(`ribbon ${test}`, JSON.stringify(next));
+      sessionStorage.setItem(`ribbon ${mock}`, JSON.stringify(next));
       // Drawn again every few metres, not with every fix.
       if (
         next.by === 'touch' ||
@@ -79,7 +79,7 @@ export function useRibbon(
         setTold(next);
       }
     },
-    [test],
+    [mock],
   );
 
   useEffect(() => {
@@ -92,7 +92,7 @@ export function useRibbon(
       const { now } = guideOn(guide, guided.current, fix);
       guided.current = now;
       // A fix that is too old or too rough tells nothing.
-      if (position.placeNow())
+      if (position.positionNow())
         tell({ along: now.along, by: 'position', at: fix.at, off: now.state === 'off' });
     });
   }, [guide, position, tell]);

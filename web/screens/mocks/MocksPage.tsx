@@ -55,8 +55,8 @@ export function MocksPage() {
         </EmptyNote>
       ) : null}
       <Box component="ul" aria-label="Mocks" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {mocks.map((test) => (
-          <MockRow key={test.id} test={test} />
+        {mocks.map((mock) => (
+          <MockRow key={mock.id} mock={mock} />
         ))}
       </Box>
       <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />

@@ -1,6 +1,6 @@
 import { useSearchParams } from 'react-router';
 import type { LearnerView, VehicleView } from '../../../contract';
-import { useLearnerQuery, useTestsQuery, useVehiclesQuery } from '../../data/api';
+import { useLearnerQuery, useMocksQuery, useVehiclesQuery } from '../../data/api';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { withParam } from '../../parts/ui';
 
@@ -20,9 +20,9 @@ export function useChosen(): Chosen {
   const vehicles = useVehiclesQuery();
   const learnerId = params.get('learner');
   const learner = useLearnerQuery(learnerId ?? skipToken);
-  const tests = useTestsQuery(learnerId ? { learner: learnerId } : skipToken);
+  const mocks = useMocksQuery(learnerId ? { learner: learnerId } : skipToken);
   const all = vehicles.data?.items ?? [];
-  const wanted = params.get('car') ?? tests.currentData?.items.find(({ vehicle }) => vehicle)?.vehicle?.id;
+  const wanted = params.get('car') ?? mocks.currentData?.items.find(({ vehicle }) => vehicle)?.vehicle?.id;
   return {
     learner: learner.currentData ?? null,
     vehicle: all.find(({ id }) => id === wanted) ?? all[0] ?? null,

@@ -11,7 +11,7 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { goodReception, poorReception, replayOf, replayOfTrack, type Replay } from '../../../core/guidance';
-import { frameAt, metresAlong, stretchOf, type Place } from '../../../core/geo';
+import { frameAt, metresAlong, stretchOf, type Position } from '../../../core/geo';
 import { readGpx, timingOf, type Route } from '../../../core/route';
 import { errorText } from '../../data/api';
 import { distanceText, featureText, speedText, FeatureGlyph, useRouteInUnits } from '../../parts/features';
@@ -147,18 +147,18 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
   const step = Math.floor(guidance.along / 25) * 25;
   const lines = useMemo(
     (): readonly MapLine[] => [
-      { places: route.line, tone: 'soft', width: 3 },
+      { positions: route.line, tone: 'soft', width: 3 },
       // What comes next stands out from where the route passes later.
       ...(back
         ? []
         : [
             {
-              places: stretchOf(route.line, wholeRoute.metres, step, step + 1_300),
+              positions: stretchOf(route.line, wholeRoute.metres, step, step + 1_300),
               tone: 'slate' as const,
               width: 9,
             },
           ]),
-      ...(back ? [{ places: back.line, tone: 'ochre' as const, width: 8, dash: [14, 8] }] : []),
+      ...(back ? [{ positions: back.line, tone: 'ochre' as const, width: 8, dash: [14, 8] }] : []),
     ],
     [route, back, wholeRoute, step],
   );
@@ -182,7 +182,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
           label={`Map, heading up: ${shown.road || 'a road without a name'}`}
         >
           {fix ? (
-            <Marker place={fix} label="Here" size={44}>
+            <Marker position={fix} label="Here" size={44}>
               <svg viewBox="0 0 44 44" width={44} height={44} aria-hidden>
                 <path
                   d="M22 4 36 38 22 30 8 38Z"
@@ -398,12 +398,12 @@ const trapWords = {
 } as const;
 
 /** Metres a second of a car that finds its way back. */
-const steady = (line: readonly Place[]): Replay =>
-  replayOfTrack(line.map((place) => ({ lat: place.lat, lon: place.lon, time: null })));
+const steady = (line: readonly Position[]): Replay =>
+  replayOfTrack(line.map((position) => ({ lat: position.lat, lon: position.lon, time: null })));
 
 /** Where on a route, ahead of a place along it, another place lies. */
-function nearestAlong(route: Route, place: Place, from: number): number {
-  const { toPoint } = frameAt(place);
+function nearestAlong(route: Route, position: Position, from: number): number {
+  const { toPoint } = frameAt(position);
   const metres = metresAlong(route.line);
   let best = { along: from, off: Infinity };
   route.line.forEach((one, n) => {

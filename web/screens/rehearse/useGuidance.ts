@@ -8,11 +8,11 @@ import {
   type Guided,
   type Shown,
 } from '../../../core/guidance';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import type { Route } from '../../../core/route';
 import type { OpenNetwork } from '../../data/network';
 
-export interface GuidanceFix extends Place {
+export interface GuidanceFix extends Position {
   readonly accuracy: number;
   readonly heading: number | null;
   readonly speed: number | null;

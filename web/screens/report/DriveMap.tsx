@@ -1,11 +1,11 @@
 import { Box, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
-import type { TestView } from '../../../contract';
-import type { Position } from '../../../core/hotspot';
+import type { MockView } from '../../../contract';
+import type { MarkedAt } from '../../../core/hotspot';
 import { clockText, MANY_MARKS } from '../../../core/marking';
 import type { Report, ReportMark } from '../../../core/report';
 import type { Route } from '../../../core/route';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import { useTrackQuery } from '../../data/api';
 import { FeatureGlyph } from '../../parts/features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
@@ -13,15 +13,15 @@ import { useNetwork, type OpenNetwork } from '../../data/network';
 import { colour, Glyph } from '../../parts/ui';
 
 interface Props {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly report: Report;
   /** What was driven; null until it is known, or without one. */
   readonly route: Route | null;
 }
 
 /** Where the marks of a drive were made: on the map and as a list that select each other. */
-export function DriveMap({ test, report, route }: Props) {
-  const { data: track } = useTrackQuery(test.id);
+export function DriveMap({ mock, report, route }: Props) {
+  const { data: track } = useTrackQuery(mock.id);
   const network = useNetwork(route?.network?.id ?? null);
   const allPlaced = useMemo(
     () =>
@@ -31,7 +31,7 @@ export function DriveMap({ test, report, route }: Props) {
     [report],
   );
   const placed = allPlaced.slice(0, MANY_MARKS);
-  if (placed.length === 0 && !test.route) return null;
+  if (placed.length === 0 && !mock.route) return null;
   return (
     <Box component="section" aria-labelledby="where">
       <Typography variant="h2" id="where" sx={{ mb: 1 }}>
@@ -62,7 +62,7 @@ export function DriveMap({ test, report, route }: Props) {
 
 interface PlacedMark {
   readonly mark: ReportMark;
-  readonly position: Position;
+  readonly position: MarkedAt;
 }
 
 function Placed({
@@ -73,22 +73,22 @@ function Placed({
 }: {
   readonly placed: readonly PlacedMark[];
   readonly network: OpenNetwork;
-  readonly line: readonly Place[] | null;
-  readonly track: readonly Place[];
+  readonly line: readonly Position[] | null;
+  readonly track: readonly Position[];
 }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const { middle } = network.geometry;
   // The list comes anew with every event of the drive; what it shows seldom does.
-  const key = placed.map(({ position: { place } }) => `${place.lat},${place.lon}`).join(' ');
+  const key = placed.map(({ position: { position } }) => `${position.lat},${position.lon}`).join(' ');
   const fit = useMemo(
-    () => boundsOf(middle, line ?? placed.map(({ position }) => position.place)),
+    () => boundsOf(middle, line ?? placed.map(({ position }) => position.position)),
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [middle, line, key],
   );
   const lines = useMemo(
     (): readonly MapLine[] => [
-      ...(line ? [{ places: line, tone: 'slate' as const, width: 3 }] : []),
-      ...(track.length > 1 ? [{ places: track, tone: 'soft' as const, width: 2, dash: [5, 5] }] : []),
+      ...(line ? [{ positions: line, tone: 'slate' as const, width: 3 }] : []),
+      ...(track.length > 1 ? [{ positions: track, tone: 'soft' as const, width: 2, dash: [5, 5] }] : []),
     ],
     [line, track],
   );
@@ -107,11 +107,11 @@ function Placed({
         height={420}
         label={`Map of the drive: ${placed.length} marks at their places`}
       >
-        {placed.map(({ mark, position: { place } }, n) => {
+        {placed.map(({ mark, position: { position } }, n) => {
           return (
             <Marker
               key={`${mark.by} ${n}`}
-              place={place}
+              position={position}
               label={`${mark.label}, ${mark.grade.toLowerCase()}`}
               size={34}
               chosen={chosen === n}

@@ -48,7 +48,7 @@ export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {
 function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly summary: StandardSummary }) {
   const { data: standard } = useStandardQuery({ id: summary.id, version: summary.version });
   if (!standard) return <LoadingNote what={summary.title} />;
-  const judged = judgeUnder(drive.standard, standard, drive.events, drive.test);
+  const judged = judgeUnder(drive.standard, standard, drive.events, drive.mock);
   const { verdict, translation, enough } = judged;
   const result = resultOf(judged);
   const lost = translation.marks.filter(({ how }) => how === 'lost').length;

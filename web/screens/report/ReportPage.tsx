@@ -19,28 +19,28 @@ import { TimeLine } from '../../parts/report';
 
 /** One drive in full: how it came out and why, when things happened, and where they gathered. */
 export function ReportPage() {
-  const { test: id = '' } = useParams();
+  const { mock: id = '' } = useParams();
   const onScreen = useDrive(id);
   const [sharing, setSharing] = useState(false);
   const open = onScreen.status === 'open' ? onScreen : null;
-  const routeId = open?.drive.test.route?.id ?? null;
+  const routeId = open?.drive.mock.route?.id ?? null;
   const { data: driven, isLoading } = useRouteQuery(routeId ?? skipToken);
   const route = driven?.route ?? null;
   const report = useMemo(
-    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.test, route) : null),
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.mock, route) : null),
     [open, route],
   );
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   if (!report) return null;
   const { drive, judgement, act } = onScreen;
-  const { test, standard } = drive;
+  const { mock, standard } = drive;
   const facts: readonly (readonly [string, ReactNode])[] = [
-    ['Started', `${longDayText(test.startedAt, test.zone)}, ${hourText(test.startedAt, test.zone)}`],
+    ['Started', `${longDayText(mock.startedAt, mock.zone)}, ${hourText(mock.startedAt, mock.zone)}`],
     ['Driven', `${clockText(report.seconds)} (h:min:s)`],
-    ['Standard', `${standard.title} ${standard.version}${test.retest ? ', re-test' : ''}`],
-    ['Vehicle', test.vehicle?.name ?? 'not named'],
-    ['Route', test.route ? <Link to={`/routes/${test.route.id}`}>{test.route.title}</Link> : 'none'],
-    ['Marked by', test.instructor.name],
+    ['Standard', `${standard.title} ${standard.version}${mock.retest ? ', re-test' : ''}`],
+    ['Vehicle', mock.vehicle?.name ?? 'not named'],
+    ['Route', mock.route ? <Link to={`/routes/${mock.route.id}`}>{mock.route.title}</Link> : 'none'],
+    ['Marked by', mock.instructor.name],
   ];
   return (
     <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 4 }}>
@@ -49,17 +49,17 @@ export function ReportPage() {
           direction="row"
           sx={{ justifyContent: 'space-between', alignItems: 'center', flexWrap: 'wrap', gap: 2, mb: 2 }}
         >
-          <WindowTitle name={`${test.learner.name}, report`} />
+          <WindowTitle name={`${mock.learner.name}, report`} />
           <Typography variant="h1">
-            <Box component={Link} to={`/learners/${test.learner.id}`} sx={{ color: 'inherit' }}>
-              {test.learner.name}
+            <Box component={Link} to={`/learners/${mock.learner.id}`} sx={{ color: 'inherit' }}>
+              {mock.learner.name}
             </Box>
           </Typography>
           <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
-            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+            <Button component={Link} to={`/mocks/${id}/debrief`} variant="outlined">
               Debrief
             </Button>
-            <SaveMenu test={id} />
+            <SaveMenu mock={id} />
             <Button variant="outlined" onClick={() => setSharing(true)}>
               Share
             </Button>
@@ -86,14 +86,14 @@ export function ReportPage() {
       </Box>
       <TimeLine report={report} />
       {/* Until its route is here nobody can say where the marks were made. */}
-      {isLoading ? null : <DriveMap {...{ test, report, route }} />}
+      {isLoading ? null : <DriveMap {...{ mock, report, route }} />}
       <SectionTable {...{ standard, report }} />
       <LimitTrace report={report} />
       <RunningTotals report={report} />
       <OtherStandards drive={drive} />
       <MarkTable {...{ standard, judgement, report, act }} />
       {sharing ? (
-        <ShareDialog test={id} learner={test.learner.name} onClose={() => setSharing(false)} />
+        <ShareDialog mock={id} learner={mock.learner.name} onClose={() => setSharing(false)} />
       ) : null}
     </Box>
   );

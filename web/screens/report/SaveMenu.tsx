@@ -10,7 +10,7 @@ const kinds = [
 ] as const;
 
 /** The drive as files. */
-export function SaveMenu({ test }: { readonly test: string }) {
+export function SaveMenu({ mock }: { readonly mock: string }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
@@ -22,7 +22,7 @@ export function SaveMenu({ test }: { readonly test: string }) {
           <MenuItem
             key={path}
             component="a"
-            href={`${API}/tests/${test}/${path}`}
+            href={`${API}/mocks/${mock}/${path}`}
             download
             onClick={() => setAnchor(null)}
             sx={{ minHeight: 52 }}

@@ -25,15 +25,15 @@ function worksIn(url: string): string | null {
 
 /** Links for the learner to this one drive: made, copied, ended. */
 export function ShareDialog({
-  test,
+  mock,
   learner,
   onClose,
 }: {
-  readonly test: string;
+  readonly mock: string;
   readonly learner: string;
   readonly onClose: () => void;
 }) {
-  const { data } = useSharesQuery(test);
+  const { data } = useSharesQuery(mock);
   const [make, { error, isLoading }] = useMakeShareMutation();
   const [end] = useEndShareMutation();
   const [days, setDays] = useState<number>(30);
@@ -45,7 +45,7 @@ export function ShareDialog({
     ({ revokedAt, expiresAt }) => revokedAt === null && (expiresAt ?? '9') > now,
   );
   const create = () =>
-    void make({ test, days, fullName })
+    void make({ mock, days, fullName })
       .unwrap()
       .then(({ id, url = '' }) => {
         setCopied(false);

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { RouteView } from '../../../contract';
-import { metresAlong, nearestOn, roundedPlace, type Place } from '../../../core/geo';
+import { metresAlong, nearestOn, roundedPosition, type Position } from '../../../core/geo';
 import {
   featureIdAt,
   sheetOf,
@@ -80,7 +80,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
   // The map stays where it is while the route is drawn.
   const [fit] = useState(() => (view ? boundsOf(geometry.middle, view.route.line) : geometry.bounds));
   const lines = useMemo(
-    (): readonly MapLine[] => (route ? [{ places: route.line, tone: 'jasper', width: 5 }] : []),
+    (): readonly MapLine[] => (route ? [{ positions: route.line, tone: 'jasper', width: 5 }] : []),
     [route],
   );
   useHotkeys('mod+z', draft.undo, { preventDefault: true });
@@ -98,20 +98,20 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
-  const pick = (place: Place) => {
-    if (mode === 'feature') return putFeature(place);
+  const pick = (position: Position) => {
+    if (mode === 'feature') return putFeature(position);
     const metres = route ? metresAlong(route.line) : [];
-    const near = route ? nearestOn(route.line, metres, place) : null;
+    const near = route ? nearestOn(route.line, metres, position) : null;
     setChosen(null);
     if (route && near && near.off < 25)
-      draft.setVia(via.toSpliced(orderOf(route, place), 0, roundedPlace(near)));
-    else draft.setVia([...via, roundedPlace(place)]);
+      draft.setVia(via.toSpliced(orderOf(route, position), 0, roundedPosition(near)));
+    else draft.setVia([...via, roundedPosition(position)]);
   };
-  const putFeature = (place: Place) => {
+  const putFeature = (position: Position) => {
     if (!route) return;
-    const found = nearestOn(route.line, metresAlong(route.line), place);
+    const found = nearestOn(route.line, metresAlong(route.line), position);
     if (!found) return;
-    const at = roundedPlace(found);
+    const at = roundedPosition(found);
     setMode('way');
     setFeature({
       isNew: true,
@@ -234,15 +234,15 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
               all={false}
             />
           ) : null}
-          {via.map((place, n) => (
+          {via.map((position, n) => (
             <Marker
-              key={`${n} ${place.lat} ${place.lon}`}
-              place={place}
+              key={`${n} ${position.lat} ${position.lon}`}
+              position={position}
               label={viaLabel(n, via.length)}
               size={34}
               chosen={chosen === n}
               onClick={() => setChosen(n === chosen ? null : n)}
-              onMove={(to) => draft.setVia(via.with(n, roundedPlace(to)))}
+              onMove={(to) => draft.setVia(via.with(n, roundedPosition(to)))}
             >
               <Handle n={n} count={via.length} />
             </Marker>
@@ -356,7 +356,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
 const viaLabel = (n: number, count: number): string =>
   n === 0 ? 'Start' : n === count - 1 ? 'End' : `Point ${n} that the route passes`;
 
-function placeAt(route: Route, metres: readonly number[], along: number): Place {
+function placeAt(route: Route, metres: readonly number[], along: number): Position {
   const n = Math.max(
     0,
     metres.findIndex((one) => one >= along),
@@ -366,7 +366,7 @@ function placeAt(route: Route, metres: readonly number[], along: number): Place 
 }
 
 /** The points with one of them moved earlier or later; null where it cannot. */
-function swapped(via: readonly Place[], n: number, by: -1 | 1): readonly Place[] | null {
+function swapped(via: readonly Position[], n: number, by: -1 | 1): readonly Position[] | null {
   const [one, other] = [via[n], via[n + by]];
   return one && other ? via.with(n, other).with(n + by, one) : null;
 }

@@ -1,9 +1,9 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import type { Place } from '../../../core/geo';
+import type { Position } from '../../../core/geo';
 import { colour } from '../../parts/ui';
 
 interface Props {
-  readonly via: readonly Place[];
+  readonly via: readonly Position[];
   readonly chosen: number | null;
   readonly onChoose: (n: number | null) => void;
   readonly onRemove: () => void;

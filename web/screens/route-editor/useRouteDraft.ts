@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import type { RouteView } from '../../../contract';
-import { metresAlong, nearestOn, type Place } from '../../../core/geo';
+import { metresAlong, nearestOn, type Position } from '../../../core/geo';
 import { failed, type Problem } from '../../../core/problems';
 import type { Route } from '../../../core/route';
 import type { OpenNetwork, RouteBase } from '../../data/network';
@@ -8,7 +8,7 @@ import { useKeptHistory } from '../../parts/unsaved';
 
 /** A route while it is drawn: its points, and the route as soon as they make one. */
 interface Draft {
-  readonly via: readonly Place[];
+  readonly via: readonly Position[];
   readonly route: Route | null;
   /** The state of the saved route that it changes; null for a new one. */
   readonly revision: number | null;
@@ -42,7 +42,7 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
 
   const { worker, summary } = network;
   const draw = useCallback(
-    async (via: readonly Place[], from: RouteBase) => {
+    async (via: readonly Position[], from: RouteBase) => {
       const own = (turn.current += 1);
       if (via.length < 2) {
         // What was being drawn is overtaken too.
@@ -81,16 +81,16 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
     undo,
     redo,
     edit,
-    setVia: (via: readonly Place[]) => void draw(via, current),
+    setVia: (via: readonly Position[]) => void draw(via, current),
     /** Takes another route in its place, as one step. */
     replace: (route: Route) => change('', (draft) => ({ ...draft, via: route.via, route })),
   };
 }
 
 /** Where in the order of points a place on the line belongs. */
-export function orderOf(route: Route, place: Place): number {
+export function orderOf(route: Route, position: Position): number {
   const metres = metresAlong(route.line);
-  const along = nearestOn(route.line, metres, place)?.along ?? 0;
+  const along = nearestOn(route.line, metres, position)?.along ?? 0;
   let from = 0;
   const alongs = route.via.map((one) => {
     const found = nearestOn(route.line, metres, one, from)?.along ?? from;

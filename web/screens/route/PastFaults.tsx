@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { usePlacesQuery } from '../../data/api';
+import { useHotSpotsQuery } from '../../data/api';
 import { FeatureGlyph } from '../../parts/features';
 import { colour } from '../../parts/ui';
 
@@ -8,7 +8,7 @@ const SHOWN = 6;
 
 /** Where faults gathered on a route in the mocks that were driven on it. */
 export function PastFaults({ route }: { readonly route: string }) {
-  const { data } = usePlacesQuery({ route, gravity: 1 });
+  const { data } = useHotSpotsQuery({ route, gravity: 1 });
   if (!data) return null;
   const marked = data.places.filter(({ marks }) => marks > 0).slice(0, SHOWN);
   return (

@@ -118,7 +118,7 @@ function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all:
         gap: 2,
       }}
     >
-      <Sketch places={route.sketch} />
+      <Sketch positions={route.sketch} />
       <Box sx={{ minWidth: 0, flex: 1 }}>
         <Typography variant="h2">
           <Link to={`/routes/${route.id}`} style={{ color: 'inherit' }}>

@@ -1,12 +1,18 @@
-import { frameAt, type Place } from '../../../core/geo';
+import { frameAt, type Position } from '../../../core/geo';
 import { colour } from '../../parts/ui';
 
 /** The shape of a route, north up. */
-export function Sketch({ places, size = 92 }: { readonly places: readonly Place[]; readonly size?: number }) {
-  const [first] = places;
+export function Sketch({
+  positions,
+  size = 92,
+}: {
+  readonly positions: readonly Position[];
+  readonly size?: number;
+}) {
+  const [first] = positions;
   if (!first) return null;
   const { toPoint } = frameAt(first);
-  const points = places.map(toPoint);
+  const points = positions.map(toPoint);
   const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
   const [west, north] = [Math.min(...xs), Math.max(...ys)];
   const scale = (size - 10) / Math.max(1, Math.max(...xs) - west, north - Math.min(...ys));

@@ -55,6 +55,6 @@ const words: Readonly<Record<UnreadableRecord['kind'], string>> = {
 function NameOf({ record: { kind, id, name } }: { readonly record: UnreadableRecord }) {
   const text = `${words[kind]} ${name}`;
   if (kind === 'learner') return <Link to={`/learners/${id}`}>{text}</Link>;
-  if (kind === 'mock') return <Link to={`/tests/${id}`}>{text}</Link>;
+  if (kind === 'mock') return <Link to={`/mocks/${id}`}>{text}</Link>;
   return text;
 }

@@ -3,7 +3,7 @@ import { Box, Button, Checkbox, FormControlLabel, Typography } from '@mui/materi
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate, useSearchParams } from 'react-router';
-import type { RouteSummary, TestSummary } from '../../../contract';
+import type { RouteSummary, MockSummary } from '../../../contract';
 import { isFixedCourse } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 import {
@@ -16,7 +16,7 @@ import {
   useStandardQuery,
   useStandardsQuery,
   useSchoolQuery,
-  useTestsQuery,
+  useMocksQuery,
   useVehiclesQuery,
 } from '../../data/api';
 import { beginDrive, useActOn } from '../../data/log';
@@ -41,7 +41,7 @@ export function SetupPage() {
   const vehicles = useVehiclesQuery();
   const routes = useRoutesQuery();
   const session = useSessionQuery();
-  const earlier = useTestsQuery(learnerId ? { learner: learnerId } : skipToken);
+  const earlier = useMocksQuery(learnerId ? { learner: learnerId } : skipToken);
   const [chosenStandard, setStandard] = useState<string | null>(null);
   const [chosenVehicle, setVehicle] = useState<string | null>(null);
   const [chosenRoute, setRoute] = useState<string | null>(params.get('route'));
@@ -85,7 +85,7 @@ export function SetupPage() {
     dispatch(
       beginDrive({
         standard: under,
-        test: {
+        mock: {
           id,
           learner: { id: learner.id, name: learner.name },
           instructor,
@@ -103,7 +103,7 @@ export function SetupPage() {
       do: 'begin',
       failed: under.checks.flatMap((check) => (ticks[check.id] === 'wrong' ? [check.id] : [])),
     });
-    void navigate(`/tests/${id}/deck`);
+    void navigate(`/mocks/${id}/marking`);
   };
 
   return (
@@ -211,7 +211,7 @@ export function SetupPage() {
 const NO_ROUTE = 'none';
 
 /** The route that this learner has not driven for longest, where they drive on routes at all. */
-function routeFor(routes: readonly RouteSummary[], earlier: readonly TestSummary[]): string {
+function routeFor(routes: readonly RouteSummary[], earlier: readonly MockSummary[]): string {
   const driven = earlier.flatMap(({ route }) => (route ? [route.id] : []));
   if (driven.length === 0 || earlier[0]?.route === null) return NO_ROUTE;
   const since = (id: string) => {

@@ -13,7 +13,7 @@ import {
 } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import type { RejudgedDrive } from '../../../contract';
+import type { RejudgedMock } from '../../../contract';
 import type { Outcome, Standard } from '../../../core/standard';
 import { errorText, useStandardQuery } from '../../data/api';
 import { dayText, EmptyNote, ErrorNote, LoadingNote, WideTable } from '../../parts/ui';
@@ -41,7 +41,7 @@ const groups = [
 type Group = (typeof groups)[number]['id'];
 
 /** Whether a drive passes here as it did under its own standard. */
-export function groupOf({ own, result }: Pick<RejudgedDrive, 'own' | 'result'>): Group {
+export function groupOf({ own, result }: Pick<RejudgedMock, 'own' | 'result'>): Group {
   const [was, is] = [passes(own.outcome), passes(result?.outcome ?? null)];
   if (was === null || is === null) return 'unsaid';
   if (was === is) return 'same';
@@ -117,7 +117,7 @@ function Drives({ standard }: { readonly standard: Standard }) {
           </TableHead>
           <TableBody>
             {drives.slice(0, shown).map((drive) => (
-              <Row key={drive.test} standard={standard} drive={drive} />
+              <Row key={drive.mock} standard={standard} drive={drive} />
             ))}
           </TableBody>
         </WideTable>
@@ -177,13 +177,13 @@ function Progress({
   }
 }
 
-function Row({ standard, drive }: { readonly standard: Standard; readonly drive: RejudgedDrive }) {
-  const { test, learner, startedAt, zone, own, result, marks, lost } = drive;
+function Row({ standard, drive }: { readonly standard: Standard; readonly drive: RejudgedMock }) {
+  const { mock, learner, startedAt, zone, own, result, marks, lost } = drive;
   return (
     <TableRow>
       <TableCell sx={{ whiteSpace: 'nowrap' }}>{dayText(startedAt, zone)}</TableCell>
       <TableCell>
-        <Box component={Link} to={`/tests/${test}`} sx={{ color: 'text.primary' }}>
+        <Box component={Link} to={`/mocks/${mock}`} sx={{ color: 'text.primary' }}>
           {learner}
         </Box>
       </TableCell>

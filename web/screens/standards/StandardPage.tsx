@@ -61,7 +61,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           Version {standard.version}, {standard.licenceClass}, driving on the {standard.drivingSide}.{' '}
           <Link to={`${here}/changes`}>What changed since an earlier version</Link>{' '}
-          <Link to={`${here}/drives`}>All drives under this standard</Link>
+          <Link to={`${here}/mocks`}>All drives under this standard</Link>
         </Typography>
       </Box>
       <Part title="What passes">

@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { API, type ProblemDetails, type RejudgedDrive, type RejudgeLine } from '../../../contract';
+import { API, type ProblemDetails, type RejudgedMock, type RejudgeLine } from '../../../contract';
 import type { StandardRef } from '../../../core/standard';
 
 export interface Rejudging {
   readonly status: 'running' | 'done' | 'cancelled' | 'failed';
   readonly total: number | null;
   readonly done: number;
-  readonly drives: readonly RejudgedDrive[];
+  readonly drives: readonly RejudgedMock[];
   readonly failure: string | null;
 }
 
@@ -24,7 +24,7 @@ export function useRejudging({ id, version }: StandardRef) {
     setState(begun);
     void (async () => {
       try {
-        for await (const line of linesOf(`${API}/standards/${id}/${version}/drives`, controller.signal))
+        for await (const line of linesOf(`${API}/standards/${id}/${version}/mocks`, controller.signal))
           setState((before) => after(before, line));
       } catch (error) {
         if (controller.signal.aborted) return;

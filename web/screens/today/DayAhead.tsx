@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import type { LessonView, ReadinessRow, TestSummary } from '../../../contract';
-import { useSessionQuery, useTestsQuery, useLessonsQuery, useReadinessQuery } from '../../data/api';
+import type { LessonView, ReadinessRow, MockSummary } from '../../../contract';
+import { useSessionQuery, useMocksQuery, useLessonsQuery, useReadinessQuery } from '../../data/api';
 import { clashesIn } from '../../parts/clashes';
 import { BandScale, percent, wordColour, wordTitles } from '../../parts/readiness';
 import { colour, daysText, daysUntil, hourText } from '../../parts/ui';
@@ -14,7 +14,7 @@ export function DayAhead() {
   const until = new Date(day.getFullYear(), day.getMonth(), day.getDate() + 1).toISOString();
   const { data } = useLessonsQuery({ from, until });
   const { data: readiness } = useReadinessQuery();
-  const { data: tests } = useTestsQuery({});
+  const { data: mocks } = useMocksQuery({});
   const mine = (data?.items ?? []).filter(({ instructor }) => instructor.id === session?.instructor.id);
   const clashes = clashesIn(data?.items ?? []);
   if (!data) return null;
@@ -43,7 +43,7 @@ export function DayAhead() {
                 ...needsOf(
                   lesson,
                   readiness?.items.find(({ learner }) => learner.id === lesson.learner?.id),
-                  tests?.items ?? [],
+                  mocks?.items ?? [],
                 ),
               ]}
             />
@@ -58,10 +58,10 @@ export function DayAhead() {
 function needsOf(
   lesson: LessonView,
   row: ReadinessRow | undefined,
-  tests: readonly TestSummary[],
+  mocks: readonly MockSummary[],
 ): readonly string[] {
   const needs: string[] = [];
-  const flags = tests
+  const flags = mocks
     .filter(({ learner, ended }) => ended && learner.id === lesson.learner?.id)
     .reduce((sum, { unsorted }) => sum + unsorted, 0);
   if (flags > 0) needs.push(`${flags} ${flags === 1 ? 'flag' : 'flags'} of the last mock to sort`);

@@ -1,8 +1,8 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import type { TestSummary } from '../../../contract';
-import { errorText, useTestsQuery } from '../../data/api';
+import type { MockSummary } from '../../../contract';
+import { errorText, useMocksQuery } from '../../data/api';
 import { MockRow } from '../../parts/mocks';
 import { useKeptHere } from '../../data/log';
 import {
@@ -33,7 +33,7 @@ const BEFORE = 12;
 
 /** The day: what is running, what wants sorting, what was driven, and who comes next. */
 export function TodayPage() {
-  const tests = useTestsQuery({}, { pollingInterval: 30_000, refetchOnMountOrArgChange: true });
+  const mocks = useMocksQuery({}, { pollingInterval: 30_000, refetchOnMountOrArgChange: true });
   const now = new Date();
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 400px' }, gap: { xs: 4, md: 6 } }}>
@@ -62,22 +62,22 @@ export function TodayPage() {
         <Suspense fallback={null}>
           <DayAhead />
         </Suspense>
-        {tests.error ? (
-          <ErrorNote title="The mocks could not be loaded" onRetry={() => void tests.refetch()}>
-            {errorText(tests.error)}
+        {mocks.error ? (
+          <ErrorNote title="The mocks could not be loaded" onRetry={() => void mocks.refetch()}>
+            {errorText(mocks.error)}
           </ErrorNote>
         ) : null}
-        {tests.isLoading ? <LoadingNote what="the mocks" /> : null}
-        {tests.data?.keptFrom ? (
+        {mocks.isLoading ? <LoadingNote what="the mocks" /> : null}
+        {mocks.data?.keptFrom ? (
           <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-            As the server told it on {dayText(tests.data.keptFrom, localZone())} at{' '}
-            {hourText(tests.data.keptFrom, localZone())}; it does not answer now.
+            As the server told it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
+            {hourText(mocks.data.keptFrom, localZone())}; it does not answer now.
           </Typography>
         ) : null}
-        {tests.data ? <Mocks tests={tests.data.items} now={now} /> : null}
+        {mocks.data ? <Mocks mocks={mocks.data.items} now={now} /> : null}
       </Box>
       {/* On a phone it stands below the mocks: until they have come, it would move from under a finger. */}
-      <Box sx={{ visibility: { xs: tests.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
+      <Box sx={{ visibility: { xs: mocks.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
         <LearnerList />
         {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
         <Suspense fallback={null}>
@@ -118,7 +118,7 @@ function KeptHere() {
                 {dayText(startedAt, zone)}, {hourText(startedAt, zone)}, {standard.title}
               </Typography>
             </Box>
-            <Button component={Link} to={`/tests/${id}/kerb`} variant="outlined">
+            <Button component={Link} to={`/mocks/${id}/debrief`} variant="outlined">
               Open
             </Button>
           </Box>
@@ -128,13 +128,13 @@ function KeptHere() {
   );
 }
 
-function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonly now: Date }) {
-  const running = tests.filter(({ ended }) => !ended);
-  const toSort = tests.filter(({ ended, unsorted }) => ended && unsorted > 0);
-  const rest = tests.filter(({ ended, unsorted }) => ended && unsorted === 0);
+function Mocks({ mocks, now }: { readonly mocks: readonly MockSummary[]; readonly now: Date }) {
+  const running = mocks.filter(({ ended }) => !ended);
+  const toSort = mocks.filter(({ ended, unsorted }) => ended && unsorted > 0);
+  const rest = mocks.filter(({ ended, unsorted }) => ended && unsorted === 0);
   const today = rest.filter(({ startedAt }) => isToday(startedAt, now));
   const before = rest.filter(({ startedAt }) => !isToday(startedAt, now));
-  if (tests.length === 0)
+  if (mocks.length === 0)
     return (
       <EmptyNote title="No mock yet">
         Choose a learner and start one; it takes less than half a minute.
@@ -142,14 +142,14 @@ function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonl
     );
   return (
     <>
-      <Group title="Running" tests={running} />
-      <Group title="Flags left to sort" tests={toSort} />
+      <Group title="Running" mocks={running} />
+      <Group title="Flags left to sort" mocks={toSort} />
       {today.length > 0 || running.length + toSort.length > 0 ? (
-        <Group title="Done today" tests={today} />
+        <Group title="Done today" mocks={today} />
       ) : (
         <EmptyNote title="No mock today yet" />
       )}
-      <Group title="Before today" tests={before.slice(0, BEFORE)} />
+      <Group title="Before today" mocks={before.slice(0, BEFORE)} />
       <Button component={Link} to="/mocks" color="inherit">
         All mocks
       </Button>
@@ -157,16 +157,16 @@ function Mocks({ tests, now }: { readonly tests: readonly TestSummary[]; readonl
   );
 }
 
-function Group({ title, tests }: { readonly title: string; readonly tests: readonly TestSummary[] }) {
-  if (tests.length === 0) return null;
+function Group({ title, mocks }: { readonly title: string; readonly mocks: readonly MockSummary[] }) {
+  if (mocks.length === 0) return null;
   return (
     <Box component="section" aria-label={title} sx={{ mb: 4 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
         {title}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {tests.map((test) => (
-          <MockRow key={test.id} test={test} />
+        {mocks.map((mock) => (
+          <MockRow key={mock.id} mock={mock} />
         ))}
       </Box>
     </Box>

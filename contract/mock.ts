@@ -26,7 +26,7 @@ export class StandardRefBody {
   version!: string;
 }
 
-export class NewTest {
+export class NewMock {
   @IsUUID()
   id!: string;
 
@@ -73,7 +73,7 @@ export class EventBatch {
   events!: unknown[];
 }
 
-export interface TestView {
+export interface MockView {
   readonly id: string;
   readonly learner: { readonly id: string; readonly name: string };
   readonly instructor: { readonly id: string; readonly name: string };
@@ -87,7 +87,7 @@ export interface TestView {
 }
 
 /** A test in a list, with what its log comes to now. */
-export interface TestSummary extends TestView {
+export interface MockSummary extends MockView {
   readonly result: DriveResult;
   readonly counts: Readonly<Record<string, number>>;
   readonly points: number;

@@ -1,48 +1,48 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import type { HotSpotsView, MarkAtPlace, Page, PlaceRate } from '../../contract';
+import type { HotSpotsView, HotSpotMark, Page, HotSpot } from '../../contract';
 import { ratesOf, type PlacedMark } from '../../core/hotspot';
 import { skillOf } from '../../core/standard';
 import { badInput, notFound, whenGone } from '../http';
 import { stateOfDrives } from '../store';
-import { placedSchool, type PlacedSchool, type PlacedTest } from '../work';
+import { placedSchool, type PlacedSchool, type PlacedMock } from '../work';
 import type { Parts } from './parts';
 
 /** What of the drives is asked for. */
 interface Filter {
-  readonly drives: (drive: PlacedTest) => boolean;
+  readonly drives: (drive: PlacedMock) => boolean;
   readonly marks: (mark: PlacedMark) => boolean;
 }
 
 const MOST = 4;
 const MARKS = 200;
 
-export function placeRoutes(router: Router, { db, databaseFile }: Parts): void {
+export function hotSpotRoutes(router: Router, { db, databaseFile }: Parts): void {
   const school = async (ctx: Context): Promise<PlacedSchool> =>
     placedSchool({ databaseFile, state: await stateOfDrives(db), signal: whenGone(ctx) });
 
-  router.get('/places', async (ctx) => {
+  router.get('/hot-spots', async (ctx) => {
     ctx.body = hotSpots(await school(ctx), filterOf(ctx)) satisfies HotSpotsView;
   });
 
-  router.get('/places/:site/marks', async (ctx) => {
+  router.get('/hot-spots/:site/marks', async (ctx) => {
     const { sites, drives } = await school(ctx);
     const site = String(ctx.params.site);
     if (!sites.some(({ key }) => key === site)) throw notFound('such place');
     const filter = filterOf(ctx);
     const items = drives
       .filter(filter.drives)
-      .flatMap(({ test, learner, startedAt, zone, marks }) =>
+      .flatMap(({ mock, learner, startedAt, zone, marks }) =>
         marks
           .filter((mark) => mark.site === site && filter.marks(mark))
-          .map(({ by, at, item, label, skill, gravity }): MarkAtPlace => ({
+          .map(({ by, at, item, label, skill, gravity }): HotSpotMark => ({
             by,
             at,
             item,
             label,
             skill,
             gravity,
-            test,
+            mock,
             learner: learner.name,
             startedAt,
             zone,
@@ -50,7 +50,7 @@ export function placeRoutes(router: Router, { db, databaseFile }: Parts): void {
       )
       .sort((a, b) => b.at.localeCompare(a.at))
       .slice(0, MARKS);
-    ctx.body = { items, next: null } satisfies Page<MarkAtPlace>;
+    ctx.body = { items, next: null } satisfies Page<HotSpotMark>;
   });
 }
 
@@ -59,7 +59,7 @@ function filterOf(ctx: Context): Filter {
     const value = ctx.query[key];
     return typeof value === 'string' && value !== '' ? value : null;
   };
-  const [learner, route, test, skill] = ['learner', 'route', 'test', 'skill'].map(text);
+  const [learner, route, mock, skill] = ['learner', 'route', 'mock', 'skill'].map(text);
   const hours = ['from', 'until'].map((key) => {
     const value = text(key);
     const hour = value === null ? null : Number(value);
@@ -77,7 +77,7 @@ function filterOf(ctx: Context): Filter {
     drives: (drive) =>
       (!learner || drive.learner.id === learner) &&
       (!route || drive.route?.id === route) &&
-      (!test || drive.test === test) &&
+      (!mock || drive.mock === mock) &&
       within(drive, from, until),
     marks: (mark) =>
       mark.gravity >= gravity && (!skill || mark.skill === skill || mark.skill.startsWith(`${skill}.`)),
@@ -85,7 +85,7 @@ function filterOf(ctx: Context): Filter {
 }
 
 /** Whether a drive began within hours of the day where it was driven. */
-function within({ startedAt, zone }: PlacedTest, from: number | null, until: number | null): boolean {
+function within({ startedAt, zone }: PlacedMock, from: number | null, until: number | null): boolean {
   if (from === null && until === null) return true;
   const hour = Number(
     new Intl.DateTimeFormat('en-GB', { hour: '2-digit', hourCycle: 'h23', timeZone: zone }).format(
@@ -117,14 +117,14 @@ function hotSpots({ sites, drives }: PlacedSchool, filter: Filter): HotSpotsView
     marks: [...marks.values()].reduce((sum, kin) => sum + kin.length, 0),
     unplaced: chosen.reduce((sum, { unplaced }) => sum + unplaced, 0),
     mean,
-    places: rates.flatMap(({ key, ...rate }): PlaceRate[] => {
+    places: rates.flatMap(({ key, ...rate }): HotSpot[] => {
       const site = byKey.get(key);
       return site ? [{ ...rate, site, most: mostOf(marks.get(key) ?? []) }] : [];
     }),
   };
 }
 
-function mostOf(marks: readonly PlacedMark[]): PlaceRate['most'] {
+function mostOf(marks: readonly PlacedMark[]): HotSpot['most'] {
   const times = new Map<string, number>();
   for (const { skill } of marks) times.set(skill, (times.get(skill) ?? 0) + 1);
   return [...times]

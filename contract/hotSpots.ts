@@ -2,7 +2,7 @@ import type { Gravity } from '../core/standard';
 import type { PlacedMark, Site, SiteRate } from '../core/hotspot';
 
 /** A place of the school's routes with how often something goes wrong there. */
-export interface PlaceRate extends Omit<SiteRate, 'key'> {
+export interface HotSpot extends Omit<SiteRate, 'key'> {
   readonly site: Site;
   /** What is marked there most, the most frequent first. */
   readonly most: readonly { readonly label: string; readonly skill: string; readonly times: number }[];
@@ -17,13 +17,13 @@ export interface HotSpotsView {
   readonly unplaced: number;
   /** Faults per pass over all places. */
   readonly mean: number;
-  readonly places: readonly PlaceRate[];
+  readonly places: readonly HotSpot[];
 }
 
 /** A mark at a place, with the drive that it was made on. */
-export interface MarkAtPlace extends Omit<PlacedMark, 'site' | 'gravity'> {
+export interface HotSpotMark extends Omit<PlacedMark, 'site' | 'gravity'> {
   readonly gravity: Gravity;
-  readonly test: string;
+  readonly mock: string;
   readonly learner: string;
   readonly startedAt: string;
   readonly zone: string;

@@ -1,30 +1,30 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
-import type { NewTest, TestView } from '../../contract';
+import type { NewMock, MockView } from '../../contract';
 import type { Standard } from '../../core/standard';
 import { inTransaction, type Database } from './database';
 import { readJson, shownZone } from './readable';
 import { nameHas } from './search';
 import { standardOf } from './standards';
 
-const selectTests = (db: Database) =>
+const selectMocks = (db: Database) =>
   db
-    .selectFrom('tests')
-    .innerJoin('learners', 'learners.id', 'tests.learner')
-    .innerJoin('instructors', 'instructors.id', 'tests.instructor')
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
+    .innerJoin('instructors', 'instructors.id', 'mocks.instructor')
     .innerJoin('standards', (join) =>
       join
-        .onRef('standards.id', '=', 'tests.standard')
-        .onRef('standards.version', '=', 'tests.standard_version'),
+        .onRef('standards.id', '=', 'mocks.standard')
+        .onRef('standards.version', '=', 'mocks.standard_version'),
     )
-    .leftJoin('vehicles', 'vehicles.id', 'tests.vehicle')
-    .leftJoin('routes', 'routes.id', 'tests.route')
+    .leftJoin('vehicles', 'vehicles.id', 'mocks.vehicle')
+    .leftJoin('routes', 'routes.id', 'mocks.route')
     .select([
-      'tests.id',
-      'tests.retest',
-      'tests.started_at',
-      'tests.zone',
-      'tests.ready',
+      'mocks.id',
+      'mocks.retest',
+      'mocks.started_at',
+      'mocks.zone',
+      'mocks.ready',
       'learners.id as learner_id',
       'learners.name as learner_name',
       'instructors.id as instructor_id',
@@ -38,9 +38,9 @@ const selectTests = (db: Database) =>
       'standards.title as standard_title',
     ]);
 
-type Row = Awaited<ReturnType<ReturnType<typeof selectTests>['executeTakeFirstOrThrow']>>;
+type Row = Awaited<ReturnType<ReturnType<typeof selectMocks>['executeTakeFirstOrThrow']>>;
 
-const viewOf = (row: Row): TestView => ({
+const viewOf = (row: Row): MockView => ({
   id: row.id,
   learner: { id: row.learner_id, name: row.learner_name },
   instructor: { id: row.instructor_id, name: row.instructor_name },
@@ -53,12 +53,12 @@ const viewOf = (row: Row): TestView => ({
   ready: readJson<string[]>(row.ready) ?? [],
 });
 
-export async function testById(db: Database, id: string): Promise<TestView | null> {
-  const row = await selectTests(db).where('tests.id', '=', id).executeTakeFirst();
+export async function mockById(db: Database, id: string): Promise<MockView | null> {
+  const row = await selectMocks(db).where('mocks.id', '=', id).executeTakeFirst();
   return row ? viewOf(row) : null;
 }
 
-export interface TestFilter {
+export interface MockFilter {
   readonly limit: number;
   /** Continue after the test that began here and has this id. */
   readonly after: readonly [startedAt: string, id: string] | null;
@@ -79,31 +79,31 @@ export interface Since {
 /** For each learner who has more mocks than so many, the beginning of the last that counts. */
 async function sinceNewest(db: Database, newest: number): Promise<readonly Since[]> {
   const { rows } = await sql<Since>`
-    select learner, (select started_at from tests as own where own.learner = many.learner
+    select learner, (select started_at from mocks as own where own.learner = many.learner
       order by started_at desc limit 1 offset ${newest - 1}) as "from"
-    from (select learner from tests group by learner having count(*) > ${newest}) as many`.execute(db);
+    from (select learner from mocks group by learner having count(*) > ${newest}) as many`.execute(db);
   return rows;
 }
 
 /** Newest first. */
-export async function listTests(
+export async function listMocks(
   db: Database,
-  { limit, after, learner, from, search = null, since = [] }: TestFilter,
-): Promise<TestView[]> {
-  let query = selectTests(db).orderBy('tests.started_at', 'desc').orderBy('tests.id').limit(limit);
-  if (learner !== null) query = query.where('tests.learner', '=', learner);
+  { limit, after, learner, from, search = null, since = [] }: MockFilter,
+): Promise<MockView[]> {
+  let query = selectMocks(db).orderBy('mocks.started_at', 'desc').orderBy('mocks.id').limit(limit);
+  if (learner !== null) query = query.where('mocks.learner', '=', learner);
   if (search !== null) query = query.where(nameHas(search));
-  if (from !== null) query = query.where('tests.started_at', '>=', from);
+  if (from !== null) query = query.where('mocks.started_at', '>=', from);
   for (const many of since)
     query = query.where((is) =>
-      is.or([is('tests.learner', '<>', many.learner), is('tests.started_at', '>=', many.from)]),
+      is.or([is('mocks.learner', '<>', many.learner), is('mocks.started_at', '>=', many.from)]),
     );
   if (after) {
     const [startedAt, id] = after;
     query = query.where((is) =>
       is.or([
-        is('tests.started_at', '<', startedAt),
-        is.and([is('tests.started_at', '=', startedAt), is('tests.id', '>', id)]),
+        is('mocks.started_at', '<', startedAt),
+        is.and([is('mocks.started_at', '=', startedAt), is('mocks.id', '>', id)]),
       ]),
     );
   }
@@ -111,21 +111,21 @@ export async function listTests(
 }
 
 /** Starts a test, or finds it started: a browser that got no answer asks again. */
-export async function addTest(db: Database, test: NewTest, instructor: string): Promise<'added' | 'known'> {
+export async function addMock(db: Database, mock: NewMock, instructor: string): Promise<'added' | 'known'> {
   const { numInsertedOrUpdatedRows } = await db
-    .insertInto('tests')
+    .insertInto('mocks')
     .values({
-      id: test.id,
-      learner: test.learner,
+      id: mock.id,
+      learner: mock.learner,
       instructor,
-      vehicle: test.vehicle ?? null,
-      route: test.route ?? null,
-      standard: test.standard.id,
-      standard_version: test.standard.version,
-      retest: test.retest ? 1 : 0,
-      started_at: new Date(test.startedAt).toISOString(),
-      zone: test.zone,
-      ready: JSON.stringify(test.ready),
+      vehicle: mock.vehicle ?? null,
+      route: mock.route ?? null,
+      standard: mock.standard.id,
+      standard_version: mock.standard.version,
+      retest: mock.retest ? 1 : 0,
+      started_at: new Date(mock.startedAt).toISOString(),
+      zone: mock.zone,
+      ready: JSON.stringify(mock.ready),
     })
     .onConflict((conflict) => conflict.column('id').doNothing())
     .executeTakeFirstOrThrow();
@@ -137,14 +137,14 @@ export async function addTest(db: Database, test: NewTest, instructor: string): 
  *
  * @returns how many were new
  */
-export async function addEvents(db: Database, test: string, events: readonly DriveEvent[]): Promise<number> {
+export async function addEvents(db: Database, mock: string, events: readonly DriveEvent[]): Promise<number> {
   return inTransaction(db, async (transaction) => {
     let added = 0n;
     for (const table of ['events', 'fixes'] as const) {
       const rows = events
         .filter(({ kind }) => (kind === 'fix') === (table === 'fixes'))
         .map((event) => ({
-          test,
+          mock,
           id: event.id,
           device: event.device,
           seq: event.seq,
@@ -155,7 +155,7 @@ export async function addEvents(db: Database, test: string, events: readonly Dri
       const result = await transaction
         .insertInto(table)
         .values(rows)
-        .onConflict((conflict) => conflict.columns(['test', 'id']).doNothing())
+        .onConflict((conflict) => conflict.columns(['mock', 'id']).doNothing())
         .executeTakeFirstOrThrow();
       added += result.numInsertedOrUpdatedRows ?? 0n;
     }
@@ -167,18 +167,18 @@ export async function addEvents(db: Database, test: string, events: readonly Dri
  * Highest sequence number held, by device. The devices are found by skipping through the index, so that a
  * long log is not read for it.
  */
-export async function highestSeqs(db: Database, test: string): Promise<Record<string, number>> {
+export async function highestSeqs(db: Database, mock: string): Promise<Record<string, number>> {
   const highest: Record<string, number> = {};
   for (const name of ['events', 'fixes'] as const) {
     const table = sql.table(name);
     const { rows } = await sql<{ device: string; seq: number }>`
       with recursive devices(device) as (
-        select min(device) from ${table} where test = ${test}
+        select min(device) from ${table} where mock = ${mock}
         union all
-        select (select min(device) from ${table} where test = ${test} and device > devices.device)
+        select (select min(device) from ${table} where mock = ${mock} and device > devices.device)
         from devices where device is not null
       )
-      select device, (select max(seq) from ${table} where test = ${test} and device = devices.device) as seq
+      select device, (select max(seq) from ${table} where mock = ${mock} and device = devices.device) as seq
       from devices where device is not null`.execute(db);
     for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
   }
@@ -188,13 +188,13 @@ export async function highestSeqs(db: Database, test: string): Promise<Record<st
 /** A log without its fixes, in order of arrival, from after a position. */
 export async function eventsOf(
   db: Database,
-  test: string,
+  mock: string,
   after = 0,
 ): Promise<{ readonly events: DriveEvent[]; readonly position: number }> {
   const rows = await db
     .selectFrom('events')
     .select(['position', 'body'])
-    .where('test', '=', test)
+    .where('mock', '=', mock)
     .where('position', '>', after)
     .orderBy('position')
     .execute();
@@ -205,23 +205,23 @@ export async function eventsOf(
 }
 
 /** Logs of several tests at once, without their fixes. */
-export async function eventsByTest(
+export async function eventsByMock(
   db: Database,
-  tests: readonly string[],
+  mocks: readonly string[],
 ): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
-  const logs = new Map<string, DriveEvent[]>(tests.map((id) => [id, []]));
-  if (tests.length === 0) return logs;
-  const rows = await db.selectFrom('events').select(['test', 'body']).where('test', 'in', tests).execute();
-  for (const { test, body } of rows) {
+  const logs = new Map<string, DriveEvent[]>(mocks.map((id) => [id, []]));
+  if (mocks.length === 0) return logs;
+  const rows = await db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks).execute();
+  for (const { mock, body } of rows) {
     const event = readJson<DriveEvent>(body);
-    if (event) logs.get(test)?.push(event);
+    if (event) logs.get(mock)?.push(event);
   }
   return logs;
 }
 
 /** A mock with what it was marked under, and its log without fixes. */
 export interface HeldDrive {
-  readonly test: TestView;
+  readonly mock: MockView;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
 }
@@ -240,49 +240,49 @@ export async function* drivesOfSchool(
   newest: number | null = null,
 ): AsyncGenerator<{ readonly read: number; readonly drives: readonly HeldDrive[] }> {
   const since = newest === null ? [] : await sinceNewest(db, newest);
-  for await (const tests of testsOfSchool(db, since))
-    yield { read: tests.length, drives: await drivesOf(db, tests) };
+  for await (const mocks of mocksOfSchool(db, since))
+    yield { read: mocks.length, drives: await drivesOf(db, mocks) };
 }
 
 /** All mocks of the school without their logs, newest first, some at a time. */
-export async function* testsOfSchool(
+export async function* mocksOfSchool(
   db: Database,
   since: readonly Since[] = [],
-): AsyncGenerator<readonly TestView[]> {
+): AsyncGenerator<readonly MockView[]> {
   let after: readonly [string, string] | null = null;
   for (;;) {
-    const tests = await listTests(db, { limit: AT_ONCE, after, learner: null, from: null, since });
-    const last = tests.at(-1);
+    const mocks = await listMocks(db, { limit: AT_ONCE, after, learner: null, from: null, since });
+    const last = mocks.at(-1);
     if (!last) return;
-    yield tests;
+    yield mocks;
     after = [last.startedAt, last.id];
   }
 }
 
 /** Mocks with their logs; those whose standard cannot be read are left out. */
-export async function drivesOf(db: Database, tests: readonly TestView[]): Promise<readonly HeldDrive[]> {
-  const logs = await eventsByTest(
+export async function drivesOf(db: Database, mocks: readonly MockView[]): Promise<readonly HeldDrive[]> {
+  const logs = await eventsByMock(
     db,
-    tests.map(({ id }) => id),
+    mocks.map(({ id }) => id),
   );
   const drives: HeldDrive[] = [];
-  for (const test of tests) {
-    const standard = await standardOf(db, test.standard);
-    if (standard) drives.push({ test, standard, events: logs.get(test.id) ?? [] });
+  for (const mock of mocks) {
+    const standard = await standardOf(db, mock.standard);
+    if (standard) drives.push({ mock, standard, events: logs.get(mock.id) ?? [] });
   }
   return drives;
 }
 
 /** Of every mock, a text that changes whenever its log, its fixes, its route or the networks have. */
 export async function statesOfDrives(db: Database): Promise<ReadonlyMap<string, string>> {
-  const { rows } = await sql<{ test: string; state: string }>`
-    select tests.id as test, coalesce(marks.last, 0) || ' ' || coalesce(places.last, 0)
+  const { rows } = await sql<{ mock: string; state: string }>`
+    select mocks.id as mock, coalesce(marks.last, 0) || ' ' || coalesce(places.last, 0)
       || ' ' || coalesce(routes.revision, 0) || ' ' || (select coalesce(sum(version), 0) from networks) as state
-    from tests
-      left join (select test, max(position) as last from events group by test) as marks on marks.test = tests.id
-      left join (select test, max(position) as last from fixes group by test) as places on places.test = tests.id
-      left join routes on routes.id = tests.route`.execute(db);
-  return new Map(rows.map(({ test, state }) => [test, state]));
+    from mocks
+      left join (select mock, max(position) as last from events group by mock) as marks on marks.mock = mocks.id
+      left join (select mock, max(position) as last from fixes group by mock) as places on places.mock = mocks.id
+      left join routes on routes.id = mocks.route`.execute(db);
+  return new Map(rows.map(({ mock, state }) => [mock, state]));
 }
 
 /** The newest drives before an instant, of one learner or of all, with their logs and standards. */
@@ -293,19 +293,19 @@ export async function drivesBefore(
   most: number,
 ): Promise<{ readonly standard: Standard; readonly events: readonly DriveEvent[] }[]> {
   let query = db
-    .selectFrom('tests')
+    .selectFrom('mocks')
     .select(['id', 'standard', 'standard_version'])
     .where('started_at', '<', before)
     .orderBy('started_at', 'desc')
     .limit(most);
   if (learner !== null) query = query.where('learner', '=', learner);
-  const tests = await query.execute();
-  const logs = await eventsByTest(
+  const mocks = await query.execute();
+  const logs = await eventsByMock(
     db,
-    tests.map(({ id }) => id),
+    mocks.map(({ id }) => id),
   );
   const drives = await Promise.all(
-    tests.map(async ({ id, standard, standard_version: version }) => ({
+    mocks.map(async ({ id, standard, standard_version: version }) => ({
       standard: await standardOf(db, { id: standard, version }),
       events: logs.get(id) ?? [],
     })),
@@ -316,28 +316,28 @@ export async function drivesBefore(
 /** How many marks and steps, and how many fixes, a mock holds. */
 export async function lengthsOf(
   db: Database,
-  test: string,
+  mock: string,
 ): Promise<{ readonly events: number; readonly fixes: number }> {
   const countIn = async (table: 'events' | 'fixes') => {
     const { held } = await db
       .selectFrom(table)
       .select((is) => is.fn.countAll<number>().as('held'))
-      .where('test', '=', test)
+      .where('mock', '=', mock)
       .executeTakeFirstOrThrow();
     return held;
   };
   return { events: await countIn('events'), fixes: await countIn('fixes') };
 }
 
-export async function fixesOf(db: Database, test: string): Promise<DriveEvent[]> {
-  const rows = await db.selectFrom('fixes').select('body').where('test', '=', test).execute();
+export async function fixesOf(db: Database, mock: string): Promise<DriveEvent[]> {
+  const rows = await db.selectFrom('fixes').select('body').where('mock', '=', mock).execute();
   return rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []);
 }
 
 /** How many mocks each learner has driven. */
 export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, number>> {
   const rows = await db
-    .selectFrom('tests')
+    .selectFrom('mocks')
     .select(({ fn }) => ['learner', fn.countAll<number>().as('mocks')])
     .groupBy('learner')
     .execute();
@@ -348,7 +348,7 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
 export async function stateOfDrives(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`
     select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from fixes)
-      || ' ' || (select count(*) from tests) || ' ' || (select coalesce(sum(revision), 0) from routes)
+      || ' ' || (select count(*) from mocks) || ' ' || (select coalesce(sum(revision), 0) from routes)
       || ' ' || (select coalesce(sum(version), 0) from networks) as state`.execute(db);
   return rows[0]?.state ?? '';
 }
@@ -357,7 +357,7 @@ export async function stateOfDrives(db: Database): Promise<string> {
 export async function stateOfEvidence(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`
     select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from drill)
-      || ' ' || (select count(*) from tests) || ' ' || (select count(*) from standards)
+      || ' ' || (select count(*) from mocks) || ' ' || (select count(*) from standards)
       || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from learners)
       || ' ' || (select coalesce(sum(revision), 0) from questions)
       || ' ' || (select coalesce(sum(revision), 0) from settings)

@@ -2,12 +2,12 @@ import type Router from '@koa/router';
 import {
   EventBatch,
   MOST,
-  NewTest,
+  NewMock,
   type EventsAnswer,
   type EventsView,
   type RefusedEvent,
-  type TestSummary,
-  type TestView,
+  type MockSummary,
+  type MockView,
 } from '../../contract';
 import {
   eventChecker,
@@ -24,48 +24,48 @@ import type { Standard } from '../../core/standard';
 import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, instructorOf, textOf } from '../http';
 import {
   addEvents,
-  addTest,
-  eventsByTest,
+  addMock,
+  eventsByMock,
   eventsOf,
   fixesOf,
   highestSeqs,
   lengthsOf,
   learnerById,
-  listTests,
+  listMocks,
   listVehicles,
   routeById,
   standardOf,
-  testById,
+  mockById,
   type Database,
 } from '../store';
 import type { Parts } from './parts';
 
-export function testRoutes(router: Router, { db }: Parts): void {
-  router.get('/tests', async (ctx) => {
+export function mockRoutes(router: Router, { db }: Parts): void {
+  router.get('/mocks', async (ctx) => {
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
-    const tests = await listTests(db, { limit: limit + 1, after, learner, from, search });
-    const page = pageOf(tests, limit, ({ startedAt, id }) => [startedAt, id]);
+    const mocks = await listMocks(db, { limit: limit + 1, after, learner, from, search });
+    const page = pageOf(mocks, limit, ({ startedAt, id }) => [startedAt, id]);
     ctx.body = { items: await summarise(db, page.items), next: page.next };
   });
 
-  router.post('/tests', async (ctx) => {
+  router.post('/mocks', async (ctx) => {
     const instructor = instructorOf(ctx);
-    const test = bodyAs(ctx, NewTest);
-    await checkReferences(db, test);
-    const added = await addTest(db, test, instructor.id);
-    const kept = await testHeld(db, test.id);
-    if (kept.learner.id !== test.learner) throw conflict('Another test has this id.');
+    const mock = bodyAs(ctx, NewMock);
+    await checkReferences(db, mock);
+    const added = await addMock(db, mock, instructor.id);
+    const kept = await mockHeld(db, mock.id);
+    if (kept.learner.id !== mock.learner) throw conflict('Another test has this id.');
     ctx.status = added === 'added' ? 201 : 200;
     ctx.body = kept;
   });
 
-  router.get('/tests/:id', async (ctx) => {
-    ctx.body = await testHeld(db, ctx.params.id);
+  router.get('/mocks/:id', async (ctx) => {
+    ctx.body = await mockHeld(db, ctx.params.id);
   });
 
-  router.get('/tests/:id/events', async (ctx) => {
-    const { id } = await testHeld(db, ctx.params.id);
+  router.get('/mocks/:id/events', async (ctx) => {
+    const { id } = await mockHeld(db, ctx.params.id);
     const after = Number(ctx.query.after ?? 0);
     if (!Number.isSafeInteger(after) || after < 0)
       throw badInput('after must be a position that this server gave.', [
@@ -74,64 +74,64 @@ export function testRoutes(router: Router, { db }: Parts): void {
     ctx.body = (await eventsOf(db, id, after)) satisfies EventsView;
   });
 
-  router.post('/tests/:id/events', async (ctx) => {
-    const test = await testHeld(db, ctx.params.id);
+  router.post('/mocks/:id/events', async (ctx) => {
+    const mock = await mockHeld(db, ctx.params.id);
     const { events } = bodyAs(ctx, EventBatch);
-    const { taken, refused } = await checkEvents(db, test, events);
-    const added = await addEvents(db, test.id, taken);
-    ctx.body = { added, refused, highest: await highestSeqs(db, test.id) } satisfies EventsAnswer;
+    const { taken, refused } = await checkEvents(db, mock, events);
+    const added = await addEvents(db, mock.id, taken);
+    ctx.body = { added, refused, highest: await highestSeqs(db, mock.id) } satisfies EventsAnswer;
   });
 
-  router.get('/tests/:id/verdict', async (ctx) => {
-    const test = await testHeld(db, ctx.params.id);
-    const { events } = await eventsOf(db, test.id);
-    ctx.body = judge(await standardHeld(db, test), events, test).verdict;
+  router.get('/mocks/:id/verdict', async (ctx) => {
+    const mock = await mockHeld(db, ctx.params.id);
+    const { events } = await eventsOf(db, mock.id);
+    ctx.body = judge(await standardHeld(db, mock), events, mock).verdict;
   });
 
-  router.get('/tests/:id/track', async (ctx) => {
-    const test = await testHeld(db, ctx.params.id);
-    const items = (await fixesOf(db, test.id))
+  router.get('/mocks/:id/track', async (ctx) => {
+    const mock = await mockHeld(db, ctx.params.id);
+    const items = (await fixesOf(db, mock.id))
       .flatMap((fix) => (fix.kind === 'fix' ? [{ lat: fix.lat, lon: fix.lon, at: fix.at }] : []))
       .sort((a, b) => a.at.localeCompare(b.at));
     ctx.body = { items, next: null };
   });
 
-  router.get('/tests/:id/log', async (ctx) => {
-    const test = await testHeld(db, ctx.params.id);
-    const { events } = await eventsOf(db, test.id);
-    ctx.attachment(logFileName(test));
+  router.get('/mocks/:id/log', async (ctx) => {
+    const mock = await mockHeld(db, ctx.params.id);
+    const { events } = await eventsOf(db, mock.id);
+    ctx.attachment(logFileName(mock));
     ctx.type = 'application/x-ndjson';
-    ctx.body = writeLog({ header: headerOf(test), events: [...events, ...(await fixesOf(db, test.id))] });
+    ctx.body = writeLog({ header: headerOf(mock), events: [...events, ...(await fixesOf(db, mock.id))] });
   });
 }
 
-async function testHeld(db: Database, id: string | undefined): Promise<TestView> {
-  const test = await testById(db, id ?? '');
-  if (!test) throw notFound('such mock test');
-  return test;
+async function mockHeld(db: Database, id: string | undefined): Promise<MockView> {
+  const mock = await mockById(db, id ?? '');
+  if (!mock) throw notFound('such mock test');
+  return mock;
 }
 
-async function standardHeld(db: Database, { standard }: TestView): Promise<Standard> {
+async function standardHeld(db: Database, { standard }: MockView): Promise<Standard> {
   const held = await standardOf(db, standard);
   if (!held) throw notFound(`standard ${standard.id} ${standard.version}`);
   return held;
 }
 
-async function checkReferences(db: Database, test: NewTest): Promise<void> {
-  const standard = await standardOf(db, test.standard);
-  const vehicles = test.vehicle ? await listVehicles(db) : [];
+async function checkReferences(db: Database, mock: NewMock): Promise<void> {
+  const standard = await standardOf(db, mock.standard);
+  const vehicles = mock.vehicle ? await listVehicles(db) : [];
   const checks = new Set(standard?.checks.map(({ id }) => id));
   const problems: Problem[] = [
-    ...((await learnerById(db, test.learner)) ? [] : [{ path: 'learner', message: 'is no learner here' }]),
+    ...((await learnerById(db, mock.learner)) ? [] : [{ path: 'learner', message: 'is no learner here' }]),
     ...(standard ? [] : [{ path: 'standard', message: 'is no standard here' }]),
-    ...(!test.vehicle || vehicles.some(({ id }) => id === test.vehicle)
+    ...(!mock.vehicle || vehicles.some(({ id }) => id === mock.vehicle)
       ? []
       : [{ path: 'vehicle', message: 'is no vehicle here' }]),
-    ...(!test.route || (await routeById(db, test.route))
+    ...(!mock.route || (await routeById(db, mock.route))
       ? []
       : [{ path: 'route', message: 'is no route here' }]),
     ...(standard
-      ? test.ready.flatMap((id, n) =>
+      ? mock.ready.flatMap((id, n) =>
           checks.has(id) ? [] : [{ path: `ready[${n}]`, message: `${id} is no check of this standard` }],
         )
       : []),
@@ -143,14 +143,14 @@ async function checkReferences(db: Database, test: NewTest): Promise<void> {
 /** Each event is taken or refused by itself. */
 async function checkEvents(
   db: Database,
-  test: TestView,
+  mock: MockView,
   inputs: readonly unknown[],
 ): Promise<{ readonly taken: readonly DriveEvent[]; readonly refused: readonly RefusedEvent[] }> {
   const problems: Problem[][] = inputs.map(() => []);
   const parsed = inputs.map((input, n) => {
     const result = parseEvent(input);
     if (!result.ok) problems[n]?.push(...result.problems);
-    else if (result.value.test !== undefined && result.value.test !== test.id)
+    else if (result.value.test !== undefined && result.value.test !== mock.id)
       problems[n]?.push({ path: 'test', message: 'is another test than the one in the address' });
     return result.ok ? result.value : null;
   });
@@ -159,13 +159,13 @@ async function checkEvents(
   const wellFormed = sound();
   // What a regrade may say depends on its mark, which may have come in an earlier batch.
   const regrades = wellFormed.some(({ event }) => event.kind === 'regrade');
-  const earlier = regrades ? (await eventsOf(db, test.id)).events : [];
-  const check = eventChecker(await standardHeld(db, test), [
+  const earlier = regrades ? (await eventsOf(db, mock.id)).events : [];
+  const check = eventChecker(await standardHeld(db, mock), [
     ...earlier,
     ...wellFormed.map(({ event }) => event),
   ]);
   for (const { event, n } of wellFormed) problems[n]?.push(...check(event));
-  const held = { ...(await lengthsOf(db, test.id)) };
+  const held = { ...(await lengthsOf(db, mock.id)) };
   for (const { event, n } of sound()) {
     const kind = event.kind === 'fix' ? 'fixes' : 'events';
     held[kind] += 1;
@@ -181,21 +181,21 @@ async function checkEvents(
   };
 }
 
-async function summarise(db: Database, tests: readonly TestView[]): Promise<TestSummary[]> {
-  const logs = await eventsByTest(
+async function summarise(db: Database, mocks: readonly MockView[]): Promise<MockSummary[]> {
+  const logs = await eventsByMock(
     db,
-    tests.map(({ id }) => id),
+    mocks.map(({ id }) => id),
   );
-  const summaries: TestSummary[] = [];
-  for (const test of tests) {
-    const standard = await standardOf(db, test.standard);
+  const summaries: MockSummary[] = [];
+  for (const mock of mocks) {
+    const standard = await standardOf(db, mock.standard);
     // One that cannot be read is told on the school's page; it takes no other with it.
     if (!standard) continue;
-    const judgement = judge(standard, logs.get(test.id) ?? [], test);
+    const judgement = judge(standard, logs.get(mock.id) ?? [], mock);
     const { verdict, drive } = judgement;
     const { counts, points, unsorted, breaches } = verdict;
     summaries.push({
-      ...test,
+      ...mock,
       result: resultOf(judgement),
       counts,
       points,

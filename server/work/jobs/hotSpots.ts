@@ -1,6 +1,6 @@
 import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
 import { courseOf, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
-import type { TestView } from '../../../contract';
+import type { MockView } from '../../../contract';
 import { placedDrive, type PlacedDrive, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
 import { gunzipSync } from 'node:zlib';
@@ -11,11 +11,11 @@ import {
   networkFile,
   routeById,
   statesOfDrives,
-  testsOfSchool,
+  mocksOfSchool,
   type Database,
   type HeldDrive,
 } from '../../store';
-import type { PlacedSchool, PlacedTest } from '../job';
+import type { PlacedSchool, PlacedMock } from '../job';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
@@ -38,20 +38,20 @@ export async function placeAll(databaseFile: string, db: Database): Promise<Plac
   const now = new Map<string, Laid>();
   const lay = layer(db);
   const sites = new Map<string, Site>();
-  const drives: PlacedTest[] = [];
-  for await (const tests of testsOfSchool(db)) {
-    const isNew = ({ id }: TestView) => before.get(id)?.state !== states.get(id);
+  const drives: PlacedMock[] = [];
+  for await (const mocks of mocksOfSchool(db)) {
+    const isNew = ({ id }: MockView) => before.get(id)?.state !== states.get(id);
     const fresh = new Map<string, Laid>();
-    for (const drive of await drivesOf(db, tests.filter(isNew)))
-      fresh.set(drive.test.id, await lay(drive, states.get(drive.test.id) ?? ''));
-    for (const test of tests) {
-      const one = fresh.get(test.id) ?? (isNew(test) ? undefined : before.get(test.id));
+    for (const drive of await drivesOf(db, mocks.filter(isNew)))
+      fresh.set(drive.mock.id, await lay(drive, states.get(drive.mock.id) ?? ''));
+    for (const mock of mocks) {
+      const one = fresh.get(mock.id) ?? (isNew(mock) ? undefined : before.get(mock.id));
       if (!one) continue;
-      now.set(test.id, one);
+      now.set(mock.id, one);
       if (!one.placed) continue;
       for (const site of one.sites) if (!sites.has(site.key)) sites.set(site.key, site);
-      const { id, learner, startedAt, zone, route } = test;
-      drives.push({ test: id, learner, route, startedAt, zone, ...one.placed });
+      const { id, learner, startedAt, zone, route } = mock;
+      drives.push({ mock: id, learner, route, startedAt, zone, ...one.placed });
     }
   }
   laid.set(databaseFile, now);
@@ -69,10 +69,10 @@ function layer(db: Database): (drive: HeldDrive, state: string) => Promise<Laid>
     routes.set(id, found);
     return found;
   };
-  return async ({ test, standard, events }, state) => {
-    const route = test.route
-      ? await routeHeld(test.route.id)
-      : await tracked(db, test.id, () => (drawings ??= drawingsOf(db)));
+  return async ({ mock, standard, events }, state) => {
+    const route = mock.route
+      ? await routeHeld(mock.route.id)
+      : await tracked(db, mock.id, () => (drawings ??= drawingsOf(db)));
     if (!route) return { state, placed: null, sites: [] };
     const sites = new Map<string, Site>();
     const placed = placedDrive(standard, driveOf(standard, events), route, sites);
@@ -106,10 +106,10 @@ function unpacked(file: Buffer): NetworkFile | null {
 /** The way of a drive that followed no route, from its track. */
 async function tracked(
   db: Database,
-  test: string,
+  mock: string,
   drawingsHeld: () => Promise<readonly Drawing[]>,
 ): Promise<Route | null> {
-  const fixes = await fixesOf(db, test);
+  const fixes = await fixesOf(db, mock);
   if (fixes.length < LEAST_FIXES) return null;
   const line = fixes
     .flatMap((fix) => (fix.kind === 'fix' ? [fix] : []))
@@ -122,7 +122,7 @@ async function tracked(
     const [start, end] = [course.line[0], course.line.at(-1)];
     if (start && end && course.line.length > 1)
       return routeOf(traffic, course, {
-        id: test,
+        id: mock,
         title: '',
         network: null,
         units: 'imperial',
