@@ -23,7 +23,7 @@ export interface PlacedSchool {
 
 /** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
 export interface Jobs {
-  readonly places: { readonly asked: object; readonly answer: PlacedSchool };
+  readonly 'hot spots': { readonly asked: object; readonly answer: PlacedSchool };
   readonly 'readiness list': {
     readonly asked: { readonly now: string };
     readonly answer: readonly ReadinessRow[];
