@@ -18,7 +18,7 @@ export default defineConfig({
       onwarn: (warning, warn) => warning.code === 'EVAL' || warn(warning),
       input: {
         main: 'server/cli/main.ts',
-        worker: 'server/work/worker.ts',
+        'jobs.thread': 'server/work/jobs.thread.ts',
         // For the end-to-end tests only.
         hall: 'server/testing/hall.ts',
       },

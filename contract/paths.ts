@@ -22,8 +22,8 @@ export interface Operation {
   readonly body?: BodyClass;
   /** Names of what may stand behind the question mark. */
   readonly query?: readonly string[];
-  /** The published file format of the body. */
-  readonly file?: 'standard' | 'network';
+  /** What the body is, where core reads it: a file of a published format, or a vehicle check. */
+  readonly file?: 'standard' | 'network' | 'vehicle check';
   /** Answered without signing in; everything else needs somebody. */
   readonly open?: true;
 }
@@ -120,7 +120,12 @@ export const operations: readonly Operation[] = [
     body: VehicleChange,
   },
   { method: 'get', path: '/vehicles/:id/checkups', summary: 'Its goings-over, the newest first' },
-  { method: 'post', path: '/vehicles/:id/checkups', summary: 'Keep a going-over' },
+  {
+    method: 'post',
+    path: '/vehicles/:id/checkups',
+    summary: 'Keep a vehicle check',
+    file: 'vehicle check',
+  },
   { method: 'get', path: '/vehicles/:id/photos/:control', summary: 'The picture of a control' },
   { method: 'put', path: '/vehicles/:id/photos/:control', summary: 'Keep a picture (JPEG, up to 200 kB)' },
   { method: 'delete', path: '/vehicles/:id/photos/:control', summary: 'Remove a picture' },

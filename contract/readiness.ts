@@ -1,17 +1,20 @@
 import 'reflect-metadata';
-import { IsArray, IsObject } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsArray, IsNumber, IsObject, Max, Min, ValidateNested } from 'class-validator';
 import type { Advice } from '../core/coaching';
 import type { Recalled } from '../core/questions';
-import type {
-  Condition,
-  Evidence,
-  ReadinessSettings,
-  ReadinessWord,
-  SchoolRates,
-  Trust,
+import {
+  settingWords,
+  type Condition,
+  type Evidence,
+  type ReadinessSettings,
+  type ReadinessWord,
+  type SchoolRates,
+  type Trust,
 } from '../core/readiness';
 import type { StandardRef } from '../core/standard';
 import type { Overrule } from './learner';
+import { MayBeMissing } from './rules';
 
 /** Everything from which a learner's chance is worked out in the browser. */
 export interface EvidenceView {
@@ -44,10 +47,20 @@ export interface ReadinessRow {
   readonly breaks: string | null;
 }
 
-/** Settings of the judgement; what they may be is checked by core/readiness. */
+/** Constants of the judgement; those that are missing are as they ship. */
+export class ReadinessConstants implements Partial<ReadinessSettings> {}
+for (const [key, [, , least, most]] of Object.entries(settingWords)) {
+  const within = { message: `must be a number from ${least} to ${most}` };
+  for (const rule of [MayBeMissing(), IsNumber({}, within), Min(least, within), Max(most, within)])
+    rule(ReadinessConstants.prototype, key);
+}
+
+/** Settings of the judgement of readiness. */
 export class SettingsToKeep {
   @IsObject()
-  settings!: object;
+  @ValidateNested()
+  @Type(() => ReadinessConstants)
+  settings!: Partial<ReadinessSettings>;
 }
 
 export interface SettingsView {

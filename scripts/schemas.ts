@@ -1,28 +1,17 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import * as z from 'zod';
-import { eventSchema, headerSchema } from '../core/marking';
-import { networkSchema } from '../core/network';
-import { bankSchema } from '../core/questions';
-import { routeSchema } from '../core/route';
-import { standardSchema } from '../core/standard';
+import { jsonSchemaOf, type FileSchema } from '../server/routes/fileSchemas';
+
+const files = {
+  'standard.schema.json': 'StandardFile',
+  'questions.schema.json': 'QuestionFile',
+  'route.schema.json': 'RouteFile',
+  'network.schema.json': 'NetworkFile',
+  'log.schema.json': 'LogLine',
+} as const satisfies Readonly<Record<string, FileSchema>>;
 
 /** The published JSON Schemas, made from the schemas that the parsers use: one truth, two forms. */
-export function publishedSchemas(): Readonly<Record<string, unknown>> {
-  const published = (schema: z.ZodType, title: string) => ({
-    title,
-    ...z.toJSONSchema(schema, { io: 'input', target: 'draft-2020-12', unrepresentable: 'any' }),
-  });
-  return {
-    'standard.schema.json': published(standardSchema, 'Jasperwren marking standard, jasperwren-standard/1'),
-    'questions.schema.json': published(bankSchema, 'Jasperwren questions, jasperwren-questions/1'),
-    'route.schema.json': published(routeSchema, 'Jasperwren route, jasperwren-route/1'),
-    'network.schema.json': published(networkSchema, 'Jasperwren road network, jasperwren-network/1'),
-    'log.schema.json': published(
-      z.union([headerSchema, eventSchema]),
-      'One line of a Jasperwren log, jasperwren-log/1',
-    ),
-  };
-}
+export const publishedSchemas = (): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(Object.entries(files).map(([file, name]) => [file, jsonSchemaOf(name)]));
 
 export const schemaFile = (name: string): URL => new URL(`../data/schema/${name}`, import.meta.url);
 

@@ -285,6 +285,16 @@ it('answers to every operation of the contract, and describes each', async () =>
   expect(Object.keys(components.schemas)).toEqual(
     expect.arrayContaining(['NewMock', 'EventBatch', 'SignIn']),
   );
+  // Whatever it points to is there, and every operation that takes something says what.
+  const pointers = [...JSON.stringify(body).matchAll(/"\$ref":"#\/components\/schemas\/(\w+)"/g)];
+  expect(new Set(pointers.map(([, name]) => name))).toEqual(
+    new Set([...pointers.map(([, name]) => name)].filter((name) => name && name in components.schemas)),
+  );
+  expect(pointers.map(([, name]) => name)).toEqual(
+    expect.arrayContaining(['RouteFile', 'Question', 'LogEvent', 'VehicleCheck', 'VehicleRecord']),
+  );
+  const settings = (components.schemas as Record<string, { properties: object }>).ReadinessConstants;
+  expect(settings?.properties).toMatchObject({ mocks: { minimum: 1, maximum: 20 } });
   for (const { method, path } of operations) {
     expect(paths[path.replace(/:(\w+)/g, '{$1}')]?.[method]).toBeDefined();
     const answer = await new Client(server.address).ask(method.toUpperCase(), path.replace(/:\w+/g, 'x'));

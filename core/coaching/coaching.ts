@@ -5,7 +5,8 @@ import { skillOf } from '../standard';
 import { shippedAdvice, type Advice } from './shipped';
 
 const text = z.string().trim().min(1).max(400);
-const adviceSchema = z
+/** One piece of advice, as a school keeps it. */
+export const adviceSchema = z
   .array(
     z
       .strictObject({

@@ -1,3 +1,3 @@
-export { adviceFor, adviceWith, parseAdvice, practisedAt } from './coaching';
+export { adviceFor, adviceSchema, adviceWith, parseAdvice, practisedAt } from './coaching';
 export { areaOf, cleanNow, prioritiesOf, todayWords, ratedAreas, type Priority } from './debrief';
 export { beliefs, shippedAdvice, type Advice, type Belief } from './shipped';

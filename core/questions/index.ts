@@ -30,6 +30,7 @@ export {
 export { MAX_BANK_LENGTH, parseQuestion, readBank, writeBank } from './parse';
 export {
   bankSchema,
+  questionSchema,
   MOST_QUESTIONS,
   questionKinds,
   QUESTIONS_FORMAT,

@@ -1,11 +1,39 @@
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import * as z from 'zod';
-import { API, operations } from '../../contract';
-import { networkSchema } from '../../core/network';
-import { standardSchema } from '../../core/standard';
+import { API, operations, type Operation } from '../../contract';
+import { fileSchemaNames, jsonSchemaOf, type FileSchema } from './fileSchemas';
 
-/** Bodies that are files of a published format, as their schemas are called here. */
-const fileNames = { standard: 'StandardFile', network: 'NetworkFile' } as const;
+/** Bodies that core reads with a schema of its own. */
+const fileNames = {
+  standard: 'StandardFile',
+  network: 'NetworkFile',
+  'vehicle check': 'VehicleCheck',
+} as const satisfies Readonly<Record<NonNullable<Operation['file']>, FileSchema>>;
+
+const of = (name: FileSchema) => ({ $ref: `#/components/schemas/${name}` });
+const listOf = (name: FileSchema) => ({ type: 'array', items: of(name) });
+
+/** Parts of bodies that core reads, of which the classes say no more than that they are there. */
+const parts: Readonly<Record<string, Readonly<Record<string, object>>>> = {
+  EventBatch: { events: listOf('LogEvent') },
+  RouteToKeep: { route: of('RouteFile') },
+  QuestionToKeep: { question: of('Question') },
+  QuestionsToKeep: { questions: listOf('Question') },
+  VehicleChange: { card: of('VehicleCard'), record: of('VehicleRecord') },
+  AdviceToKeep: { advice: listOf('Advice') },
+};
+
+/** The classes of bodies, with their parts. */
+function bodySchemas(): Record<string, object> {
+  const schemas: Record<string, { properties?: object }> = validationMetadatasToSchemas({
+    refPointerPrefix: '#/components/schemas/',
+  });
+  for (const [body, properties] of Object.entries(parts)) {
+    const schema = schemas[body];
+    if (!schema) throw new Error(`there is no body ${body}`);
+    schema.properties = { ...schema.properties, ...properties };
+  }
+  return schemas;
+}
 
 const problem = (description: string) => ({
   description,
@@ -89,9 +117,8 @@ export function openApi(version: string): object {
       },
       schemas: {
         Problem: problemSchema,
-        [fileNames.standard]: z.toJSONSchema(standardSchema, { io: 'input', unrepresentable: 'any' }),
-        [fileNames.network]: z.toJSONSchema(networkSchema, { io: 'input', unrepresentable: 'any' }),
-        ...validationMetadatasToSchemas({ refPointerPrefix: '#/components/schemas/' }),
+        ...Object.fromEntries(fileSchemaNames.map((name) => [name, jsonSchemaOf(name)])),
+        ...bodySchemas(),
       },
     },
   };

@@ -32,7 +32,7 @@ let pool: Piscina | null = null;
 function thePool(): Piscina {
   const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
   pool ??= new Piscina({
-    filename: new URL(`./worker.${ending}`, import.meta.url).href,
+    filename: new URL(`./jobs.thread.${ending}`, import.meta.url).href,
     minThreads: 0,
     maxThreads: MOST_WORKERS,
     maxQueue: MOST_WAITING,
