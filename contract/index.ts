@@ -3,6 +3,7 @@ export { DrillBatch, type DrillView } from './drill';
 export {
   LearnerChange,
   NewLearner,
+  OverruleToKeep,
   PaperToKeep,
   type HabitsView,
   type LearnerView,
@@ -46,3 +47,4 @@ export {
   type MockView,
 } from './mock';
 export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';
+export { IsDay } from './rules';

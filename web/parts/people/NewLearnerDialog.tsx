@@ -1,9 +1,8 @@
 import { v4 as newId } from 'uuid';
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextField } from '@mui/material';
-import { useForm } from 'react-hook-form';
 import { NewLearner } from '../../../contract';
 import { errorText, useAddLearnerMutation } from '../../data/api';
+import { useBodyForm } from '../form';
 import { useUnsaved } from '../unsaved';
 import { ErrorNote, localZone } from '../ui';
 
@@ -14,11 +13,13 @@ interface Props {
 
 export function NewLearnerDialog({ onClose, onAdded }: Props) {
   const [add, { error, isLoading }] = useAddLearnerMutation();
-  const { register, handleSubmit, formState } = useForm<NewLearner>({
-    resolver: classValidatorResolver(NewLearner),
-    defaultValues: { id: newId(), name: '', testDate: null, zone: localZone() },
+  const { field, handleSubmit, isDirty } = useBodyForm(NewLearner, {
+    id: newId(),
+    name: '',
+    testDate: null,
+    zone: localZone(),
   });
-  const { close, saved } = useUnsaved(formState.isDirty);
+  const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
   const save = async (given: NewLearner) => {
     const added = await add(given);
@@ -37,17 +38,13 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
             <TextField
               autoFocus
               label="Name"
-              {...register('name')}
-              error={Boolean(formState.errors.name)}
-              helperText={formState.errors.name ? 'A name of up to 80 letters is wanted.' : undefined}
+              {...field('name', { problem: 'A name of up to 80 letters is wanted.' })}
             />
             <TextField
               label="Day of the licence test, if booked"
               type="date"
               slotProps={{ inputLabel: { shrink: true } }}
-              {...register('testDate', { setValueAs: (day: string | null) => day || null })}
-              error={Boolean(formState.errors.testDate)}
-              helperText={formState.errors.testDate?.message}
+              {...field('testDate', { setValueAs: (day: string | null) => day || null })}
             />
           </Stack>
         </DialogContent>

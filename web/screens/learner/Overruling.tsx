@@ -10,9 +10,10 @@ import {
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
-import type { LearnerView, Overrule } from '../../../contract';
+import { OverruleToKeep, type LearnerView } from '../../../contract';
 import type { ReadinessWord } from '../../../core/readiness';
 import { errorText, useChangeLearnerMutation } from '../../data/api';
+import { useBodyForm } from '../../parts/form';
 import { useUnsaved } from '../../parts/unsaved';
 import { wordTitles } from '../../parts/readiness';
 import { dayText, localZone, ErrorNote } from '../../parts/ui';
@@ -70,35 +71,25 @@ function OverruleDialog({
   readonly onClose: () => void;
 }) {
   const [change, { error, isLoading }] = useChangeLearnerMutation();
-  const [word, setWord] = useState<Overrule['word']>('ready');
-  const [reason, setReason] = useState('');
-  const [tried, setTried] = useState(false);
-  const blank = reason.trim() === '';
-  const { close } = useUnsaved(!blank);
+  const { field, handleSubmit, isDirty } = useBodyForm<OverruleToKeep>(OverruleToKeep, { word: 'ready', reason: '' });
+  const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
-  const keep = () => {
-    setTried(true);
-    if (blank) return;
-    void change({
+  const keep = async (given: OverruleToKeep) => {
+    const kept = await change({
       id: learner.id,
       revision: learner.revision,
-      change: { overrule: { word, reason: reason.trim() } },
-    })
-      .unwrap()
-      .then(onClose)
-      .catch(() => undefined);
+      change: { overrule: { ...given, reason: given.reason.trim() } },
+    });
+    if (kept.error) return;
+    saved();
+    onClose();
   };
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm">
       <DialogTitle>How you see {learner.name}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
         {error ? <ErrorNote title="It was not kept">{errorText(error)}</ErrorNote> : null}
-        <TextField
-          select
-          label="Word"
-          value={word}
-          onChange={(event) => setWord(event.target.value as Overrule['word'])}
-        >
+        <TextField select label="Word" defaultValue="ready" {...field('word')}>
           {(['ready', 'nearly', 'not yet'] as const).map((one) => (
             <MenuItem key={one} value={one}>
               {wordTitles[one]}
@@ -109,21 +100,17 @@ function OverruleDialog({
           label="Why"
           multiline
           minRows={2}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          error={tried && blank}
-          helperText={
-            tried && blank
-              ? 'Say why: it is read later beside how the test went.'
-              : 'Kept, and shown beside the forecast.'
-          }
+          {...field('reason', {
+            help: 'Kept, and shown beside the forecast.',
+            problem: 'Say why: it is read later beside how the test went.',
+          })}
         />
       </DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={leave}>
           Leave it
         </Button>
-        <Button variant="contained" onClick={keep} disabled={isLoading}>
+        <Button variant="contained" onClick={() => void handleSubmit(keep)()} disabled={isLoading}>
           Keep
         </Button>
       </DialogActions>

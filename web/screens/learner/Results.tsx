@@ -1,7 +1,7 @@
 import { v4 as newId } from 'uuid';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { useState } from 'react';
-import type { LearnerView } from '../../../contract';
+import { Controller } from 'react-hook-form';
+import { ResultToKeep, type LearnerView } from '../../../contract';
 import {
   errorText,
   newestVersions,
@@ -10,6 +10,7 @@ import {
   useRemoveResultMutation,
   useResultsQuery,
 } from '../../data/api';
+import { useBodyForm } from '../../parts/form';
 import { percent } from '../../parts/readiness';
 import { colour, dayText, ErrorNote } from '../../parts/ui';
 
@@ -19,15 +20,19 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
   const { data: standards } = useStandardsQuery();
   const [keep, { error, isLoading }] = useKeepResultMutation();
   const [remove] = useRemoveResultMutation();
+  const versions = newestVersions(standards?.items ?? []);
   const today = new Date().toISOString().slice(0, 10);
-  const [day, setDay] = useState(
-    learner.testDate !== null && learner.testDate <= today ? learner.testDate : today,
-  );
-  const [standard, setStandard] = useState<string | null>(null);
   // Nothing is guessed: a result under another standard would be held against the wrong forecast.
-  const under = standard ?? learner.preparesFor ?? '';
-  const enter = (passed: boolean) =>
-    void keep({ id: newId(), result: { learner: learner.id, day, standard: under, passed } });
+  const { field, control, setValue, handleSubmit } = useBodyForm(ResultToKeep, {
+    learner: learner.id,
+    day: learner.testDate !== null && learner.testDate <= today ? learner.testDate : today,
+    standard: learner.preparesFor ?? '',
+    passed: true,
+  });
+  const enter = (passed: boolean) => {
+    setValue('passed', passed);
+    void handleSubmit((result) => keep({ id: newId(), result }))();
+  };
   return (
     <Box component="section" aria-labelledby="results">
       <Typography variant="h2" id="results">
@@ -71,36 +76,34 @@ export function Results({ learner }: { readonly learner: LearnerView }) {
         <TextField
           type="date"
           label="Day of the test"
-          value={day}
-          onChange={(event) => setDay(event.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
+          {...field('day', { problem: 'Choose the day of the test.' })}
         />
-        <TextField
-          select
-          label="Under"
-          helperText={under === '' ? 'Choose the standard of the test' : undefined}
-          value={under}
-          onChange={(event) => setStandard(event.target.value)}
-          sx={{ minWidth: 170 }}
-        >
-          {newestVersions(standards?.items ?? []).map(({ id, title }) => (
-            <MenuItem key={id} value={id}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Button
-          variant="outlined"
-          disabled={isLoading || day === '' || under === ''}
-          onClick={() => enter(true)}
-        >
+        <Controller
+          control={control}
+          name="standard"
+          render={({ field: { value, ...rest }, fieldState: { invalid } }) => (
+            <TextField
+              select
+              label="Under"
+              {...rest}
+              value={versions.some(({ id }) => id === value) ? value : ''}
+              error={invalid}
+              helperText={value === '' ? 'Choose the standard of the test' : undefined}
+              sx={{ minWidth: 170 }}
+            >
+              {versions.map(({ id, title }) => (
+                <MenuItem key={id} value={id}>
+                  {title}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        />
+        <Button variant="outlined" disabled={isLoading} onClick={() => enter(true)}>
           Passed
         </Button>
-        <Button
-          variant="outlined"
-          disabled={isLoading || day === '' || under === ''}
-          onClick={() => enter(false)}
-        >
+        <Button variant="outlined" disabled={isLoading} onClick={() => enter(false)}>
           Not passed
         </Button>
       </Box>

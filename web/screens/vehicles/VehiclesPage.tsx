@@ -1,10 +1,10 @@
 import { v4 as newId } from 'uuid';
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { useState } from 'react';
 import { Link } from 'react-router';
-import type { VehicleView } from '../../../contract';
+import { NewVehicle, type VehicleView } from '../../../contract';
 import { controls, odometerText } from '../../../core/vehicle';
 import { errorText, useAddVehicleMutation, useVehiclesQuery } from '../../data/api';
+import { useBodyForm } from '../../parts/form';
 import { useUnits } from '../../parts/features';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { FitnessSign, fitnessNow, Reasons } from '../../parts/fitness';
@@ -95,38 +95,23 @@ function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
 }
 
 function AddVehicle() {
-  const [name, setName] = useState('');
-  const [plate, setPlate] = useState('');
+  const { field, handleSubmit, reset } = useBodyForm(NewVehicle, { id: newId(), name: '', plate: '' });
   const [add, { error, isLoading }] = useAddVehicleMutation();
-  const save = async () => {
-    const added = await add({ id: newId(), name, plate });
-    if (!added.data) return;
-    setName('');
-    setPlate('');
+  const save = async (given: NewVehicle) => {
+    const added = await add(given);
+    if (added.data) reset({ id: newId(), name: '', plate: '' });
   };
   return (
     <Box
       component="form"
       aria-label="Add a vehicle"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      noValidate
+      onSubmit={(event) => void handleSubmit(save)(event)}
       sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', mt: 3, maxWidth: 760 }}
     >
-      <TextField
-        label="Another vehicle: make and gearbox"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        sx={{ flex: '2 1 240px' }}
-      />
-      <TextField
-        label="Number plate"
-        value={plate}
-        onChange={(event) => setPlate(event.target.value)}
-        sx={{ flex: '1 1 140px' }}
-      />
-      <Button type="submit" variant="outlined" disabled={isLoading || !name.trim() || !plate.trim()}>
+      <TextField label="Another vehicle: make and gearbox" {...field('name')} sx={{ flex: '2 1 240px' }} />
+      <TextField label="Number plate" {...field('plate')} sx={{ flex: '1 1 140px' }} />
+      <Button type="submit" variant="outlined" disabled={isLoading}>
         Add it
       </Button>
       {error ? (

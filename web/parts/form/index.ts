@@ -1,0 +1,1 @@
+export { useBodyForm } from './useBodyForm';
