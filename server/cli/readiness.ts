@@ -81,7 +81,7 @@ export async function readinessOfFiles(
     word,
     conditions,
     forecast,
-    tests: mocks,
+    tests,
   } = readinessOf({
     learner,
     standard: standard.value,
@@ -95,7 +95,7 @@ export async function readinessOfFiles(
   const from =
     priorFile === null ? { from: 'shipped' } : { from: 'school', file: priorFile, tests: prior.school.tests };
   return done(
-    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests: mocks, broken, gains, conditions })}\n`,
+    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests, broken, gains, conditions })}\n`,
   );
 }
 

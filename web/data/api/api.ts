@@ -52,6 +52,9 @@ export const queryOf = (given: Readonly<Record<string, string | number | null | 
     ),
   ).toString();
 
+/** The tag of a list; each of what stands in it has its id as a tag, so that a change of one asks for no other. */
+export const listOf = <T extends string>(type: T) => ({ type, id: 'list' }) as const;
+
 /** As many as a list shows at a time. */
 export const PAGE = 50;
 

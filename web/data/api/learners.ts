@@ -7,7 +7,7 @@ import type {
   Page,
   PaperToKeep,
 } from '../../../contract';
-import { api, ifMatch, queryOf, PAGE } from './api';
+import { api, ifMatch, listOf, queryOf, PAGE } from './api';
 
 export interface LearnerChanges {
   readonly name?: string;
@@ -28,27 +28,29 @@ export interface LearnersAsked {
 /** As many as a picker offers; also what is there of a list without the server. */
 export const PICKED = 100;
 
+const LIST = listOf('learners');
+
 /** Learners: found, added, changed, and what their mocks and drills tell. */
 const learners = api.injectEndpoints({
   endpoints: (build) => ({
     /** Those whose name has some letters, the nearest licence test first. */
     learners: build.query<Page<LearnerView>, string>({
       query: (search) => `/learners?${queryOf({ sort: 'test', limit: PICKED, search })}`,
-      providesTags: ['learners'],
+      providesTags: [LIST],
     }),
     learnerPages: build.infiniteQuery<Page<LearnerView>, LearnersAsked, string | null>({
       infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
       query: ({ queryArg, pageParam }) =>
         `/learners?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
-      providesTags: ['learners'],
+      providesTags: [LIST],
     }),
     learner: build.query<LearnerView, string>({
       query: (id) => `/learners/${id}`,
-      providesTags: ['learners'],
+      providesTags: (_learner, _error, id) => [{ type: 'learners', id }],
     }),
     addLearner: build.mutation<LearnerView, NewLearner>({
       query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
-      invalidatesTags: ['learners'],
+      invalidatesTags: [LIST],
     }),
     changeLearner: build.mutation<
       LearnerView,
@@ -61,10 +63,14 @@ const learners = api.injectEndpoints({
         body: change,
       }),
       // Papers and names change no evidence; a licence test is an entry of the diary.
-      invalidatesTags: (_result, _error, { change: { testDate, standard } }) =>
-        testDate !== undefined || standard !== undefined
-          ? ['learners', 'readiness', 'evidence', 'lessons']
-          : ['learners', 'readiness'],
+      invalidatesTags: (_result, _error, { id, change: { testDate, standard } }) => [
+        LIST,
+        { type: 'learners', id },
+        'readiness',
+        ...(testDate !== undefined || standard !== undefined
+          ? [{ type: 'evidence', id } as const, 'lessons' as const]
+          : []),
+      ],
     }),
     habits: build.query<HabitsView, { learner: string; before: string }>({
       query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,

@@ -38,14 +38,14 @@ const mocks = api.injectEndpoints({
     }),
     shares: build.query<Page<LinkView>, string>({
       query: (mock) => `/mocks/${mock}/shares`,
-      providesTags: ['links'],
+      providesTags: (_page, _error, mock) => [{ type: 'links', id: mock }],
     }),
     makeShare: build.mutation<
       LinkView,
       { readonly mock: string; readonly days: number; readonly fullName: boolean }
     >({
       query: ({ mock, ...body }) => ({ url: `/mocks/${mock}/shares`, method: 'POST', body }),
-      invalidatesTags: ['links'],
+      invalidatesTags: (_link, _error, { mock }) => [{ type: 'links', id: mock }],
     }),
     endShare: build.mutation<unknown, string>({
       query: (id) => ({ url: `/shares/${id}`, method: 'DELETE' }),

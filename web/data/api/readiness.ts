@@ -10,7 +10,10 @@ import type {
 } from '../../../contract';
 import type { Advice } from '../../../core/coaching';
 import type { ReadinessSettings } from '../../../core/readiness';
-import { api, ifMatch, type Nothing } from './api';
+import { api, ifMatch, listOf, type Nothing } from './api';
+
+/** Of all learners. */
+const RESULTS = listOf('results');
 
 /** How ready learners are, what the judgement is made of, and how licence tests went. */
 const readiness = api.injectEndpoints({
@@ -18,11 +21,11 @@ const readiness = api.injectEndpoints({
     evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
       query: ({ learner, standard }) =>
         `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
-      providesTags: ['evidence', 'mocks'],
+      providesTags: (_view, _error, { learner }) => [{ type: 'evidence', id: learner }, 'mocks'],
     }),
     readiness: build.query<Page<ReadinessRow>, Nothing>({
       query: () => '/readiness',
-      providesTags: ['readiness', 'mocks', 'learners'],
+      providesTags: ['readiness', 'mocks', listOf('learners')],
     }),
     readinessSettings: build.query<SettingsView, Nothing>({
       query: () => '/readiness/settings',
@@ -55,17 +58,22 @@ const readiness = api.injectEndpoints({
     }),
     results: build.query<Page<ResultView>, string | null>({
       query: (learner) => (learner === null ? '/results' : `/results?learner=${learner}`),
-      providesTags: ['results'],
+      providesTags: (_page, _error, learner) => [
+        learner === null ? RESULTS : { type: 'results', id: learner },
+      ],
     }),
     keepResult: build.mutation<ResultView, { readonly id: string; readonly result: ResultToKeep }>({
       query: ({ id, result }) => ({ url: `/results/${id}`, method: 'PUT', body: { ...result } }),
-      invalidatesTags: ['results'],
+      invalidatesTags: (_result, _error, { result: { learner } }) => [
+        RESULTS,
+        { type: 'results', id: learner },
+      ],
     }),
     removeResult: build.mutation<unknown, string>({
       query: (id) => ({ url: `/results/${id}`, method: 'DELETE' }),
       invalidatesTags: ['results'],
     }),
-    trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: ['results', 'mocks'] }),
+    trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: [RESULTS, 'mocks'] }),
   }),
 });
 

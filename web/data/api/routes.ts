@@ -7,7 +7,7 @@ import type {
   RouteView,
 } from '../../../contract';
 import type { Route } from '../../../core/route';
-import { api, ifMatch, queryOf, type Nothing } from './api';
+import { api, ifMatch, listOf, queryOf, type Nothing } from './api';
 
 /** Which drives and marks are asked for. */
 export interface HotSpotFilter {
@@ -20,8 +20,7 @@ export interface HotSpotFilter {
   readonly until?: number;
 }
 
-/** The list of routes; each route has a tag of its own. */
-const LIST = { type: 'routes', id: 'list' } as const;
+const LIST = listOf('routes');
 
 /** Routes, the roads they are on, and where things go wrong. */
 const routes = api.injectEndpoints({

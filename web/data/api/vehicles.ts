@@ -1,17 +1,20 @@
 import type { NewVehicle, Page, VehicleView } from '../../../contract';
 import type { Checkup, VehicleCard, VehicleRecord } from '../../../core/vehicle';
-import { api, ifMatch, type Nothing } from './api';
+import { api, ifMatch, listOf, type Nothing } from './api';
+
+/** All vehicles come as one list. */
+const LIST = listOf('vehicles');
 
 /** Vehicles, their cards and checks. */
 const vehicles = api.injectEndpoints({
   endpoints: (build) => ({
     vehicles: build.query<Page<VehicleView>, Nothing>({
       query: () => '/vehicles',
-      providesTags: ['vehicles'],
+      providesTags: [LIST],
     }),
     addVehicle: build.mutation<VehicleView, NewVehicle>({
       query: (body) => ({ url: '/vehicles', method: 'POST', body: { ...body } }),
-      invalidatesTags: ['vehicles'],
+      invalidatesTags: [LIST],
     }),
     changeVehicle: build.mutation<
       VehicleView,
@@ -32,11 +35,11 @@ const vehicles = api.injectEndpoints({
         headers: ifMatch(revision),
         body: change,
       }),
-      invalidatesTags: ['vehicles'],
+      invalidatesTags: [LIST],
     }),
     checkups: build.query<Page<Checkup>, string>({
       query: (vehicle) => `/vehicles/${vehicle}/checkups`,
-      providesTags: ['vehicles'],
+      providesTags: (_page, _error, vehicle) => [{ type: 'vehicles', id: vehicle }],
     }),
     addCheckup: build.mutation<VehicleView, { readonly vehicle: string; readonly checkup: Checkup }>({
       query: ({ vehicle, checkup }) => ({
@@ -44,7 +47,7 @@ const vehicles = api.injectEndpoints({
         method: 'POST',
         body: checkup,
       }),
-      invalidatesTags: ['vehicles'],
+      invalidatesTags: (_kept, _error, { vehicle }) => [LIST, { type: 'vehicles', id: vehicle }],
     }),
     keepPhoto: build.mutation<
       VehicleView,
@@ -56,11 +59,11 @@ const vehicles = api.injectEndpoints({
         headers: { 'Content-Type': 'image/jpeg' },
         body: jpeg,
       }),
-      invalidatesTags: ['vehicles'],
+      invalidatesTags: [LIST],
     }),
     removePhoto: build.mutation<VehicleView, { readonly vehicle: string; readonly control: string }>({
       query: ({ vehicle, control }) => ({ url: `/vehicles/${vehicle}/photos/${control}`, method: 'DELETE' }),
-      invalidatesTags: ['vehicles'],
+      invalidatesTags: [LIST],
     }),
   }),
 });

@@ -35,8 +35,8 @@ const worker = {
     for (const { at } of [...input.evidence].sort((a, b) => a.at.localeCompare(b.at))) {
       const evidence = input.evidence.filter((mock) => mock.at <= at);
       const then = { ...input, evidence, day: at, now: at, hours: 0, brief: true };
-      const { forecast, tests: mocks } = readinessOf(then);
-      stood.push({ at, pass: forecast.pass, low: forecast.low, high: forecast.high, mocks });
+      const { forecast, tests } = readinessOf(then);
+      stood.push({ at, pass: forecast.pass, low: forecast.low, high: forecast.high, tests });
       await pause();
     }
     return stood;
@@ -48,7 +48,7 @@ export interface Stood {
   readonly pass: number;
   readonly low: number;
   readonly high: number;
-  readonly mocks: number;
+  readonly tests: number;
 }
 
 export type ReadinessWorker = typeof worker;

@@ -107,11 +107,19 @@ function AddVehicle() {
       aria-label="Add a vehicle"
       noValidate
       onSubmit={(event) => void handleSubmit(save)(event)}
-      sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', mt: 3, maxWidth: 760 }}
+      sx={{ display: 'flex', alignItems: 'flex-start', gap: 1.5, flexWrap: 'wrap', mt: 3, maxWidth: 760 }}
     >
-      <TextField label="Another vehicle: make and gearbox" {...field('name')} sx={{ flex: '2 1 240px' }} />
-      <TextField label="Number plate" {...field('plate')} sx={{ flex: '1 1 140px' }} />
-      <Button type="submit" variant="outlined" disabled={isLoading}>
+      <TextField
+        label="Another vehicle: make and gearbox"
+        {...field('name', { problem: 'Enter its make and gearbox.' })}
+        sx={{ flex: '2 1 240px' }}
+      />
+      <TextField
+        label="Number plate"
+        {...field('plate', { problem: 'Enter its number plate.' })}
+        sx={{ flex: '1 1 140px' }}
+      />
+      <Button type="submit" variant="outlined" disabled={isLoading} sx={{ minHeight: 56 }}>
         Add it
       </Button>
       {error ? (
