@@ -1,5 +1,12 @@
 import { TestEnvironment } from 'jest-environment-jsdom';
 
+/** An address without its host is one of this page, as in a browser. */
+class PageRequest extends Request {
+  constructor(input, init) {
+    super(typeof input === 'string' && input.startsWith('/') ? `http://localhost${input}` : input, init);
+  }
+}
+
 /** jsdom with what browsers have and jsdom does not hand in. */
 export default class BrowserLike extends TestEnvironment {
   async setup() {
@@ -10,7 +17,7 @@ export default class BrowserLike extends TestEnvironment {
       TextDecoder,
       structuredClone,
       fetch,
-      Request,
+      Request: PageRequest,
       Response,
       Headers,
     });

@@ -71,7 +71,10 @@ function OverruleDialog({
   readonly onClose: () => void;
 }) {
   const [change, { error, isLoading }] = useChangeLearnerMutation();
-  const { field, handleSubmit, isDirty } = useBodyForm<OverruleToKeep>(OverruleToKeep, { word: 'ready', reason: '' });
+  const { field, handleSubmit, isDirty } = useBodyForm<OverruleToKeep>(OverruleToKeep, {
+    word: 'ready',
+    reason: '',
+  });
   const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
   const keep = async (given: OverruleToKeep) => {
