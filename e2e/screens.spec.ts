@@ -178,6 +178,14 @@ test('anywhere is a few letters away, and the question mark shows the keys', asy
   await page.goBack();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Keys on this screen');
+  await expect(page.getByRole('dialog')).not.toContainText('Take the last change back');
+  await page.getByRole('button', { name: 'Close' }).click();
+  // A screen with keys of its own tells them too.
+  await page.goto('/routes/new');
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Take the last change back');
+  await expect(page.getByRole('dialog')).toContainText('Find a learner, a mock, a screen');
 });
 
 test('on a phone, a learner who can be touched stays where they are when what stands above takes its time', async ({

@@ -1,11 +1,12 @@
 import Logout from '@mui/icons-material/LogoutOutlined';
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../data/api';
+import { useAction } from '../parts/keys';
 import { useLeaveAll } from '../parts/unsaved';
 import { colour, LightSwitch, Wren } from '../parts/ui';
+import { actions } from './actions';
 import { NewVersion } from './NewVersion';
 import { NotSecure } from './NotSecure';
 import { addressOf, screens } from './screens';
@@ -34,8 +35,8 @@ export function Shell() {
     navigator.serviceWorker?.addEventListener('controllerchange', fetchNow);
     return () => navigator.serviceWorker?.removeEventListener('controllerchange', fetchNow);
   }, [instructor]);
-  useHotkeys('mod+k', () => setOpen('jump'), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('shift+slash, ?', () => setOpen('keys'), { useKey: true });
+  useAction(actions.find, () => setOpen('jump'));
+  useAction(actions.keys, () => setOpen('keys'));
   return (
     <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
       <Box
@@ -105,7 +106,7 @@ export function Shell() {
               color="inherit"
               sx={{ fontWeight: 400, display: { xs: 'none', sm: 'flex' } }}
             >
-              Find&ensp;<kbd>Ctrl K</kbd>
+              {actions.find.button}&ensp;<kbd>{actions.find.named}</kbd>
             </Button>
             <LightSwitch />
             <Typography sx={{ color: 'text.secondary', display: { xs: 'none', xl: 'block' } }}>

@@ -1,10 +1,11 @@
 import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import type { VehicleView } from '../../../contract';
 import type { Grade, Question } from '../../../core/questions';
+import { useAction } from '../../parts/keys';
 import { colour } from '../../parts/ui';
 import { allEssential } from '../../parts/questions';
+import { actions, answers } from './actions';
 import { AnswerCard, Cautions, Prompt } from './QuestionCard';
 
 /** An answer of this session, with what was still to come when it was given. */
@@ -14,13 +15,6 @@ export interface Answered {
   readonly grade: Grade;
   readonly queue: readonly string[];
 }
-
-const answers: readonly { readonly grade: Grade; readonly label: string; readonly key: string }[] = [
-  { grade: 'again', label: 'Not known', key: '1' },
-  { grade: 'hard', label: 'With trouble', key: '2' },
-  { grade: 'good', label: 'Known', key: '3' },
-  { grade: 'easy', label: 'At once', key: '4' },
-];
 
 interface Props {
   readonly question: Question;
@@ -42,12 +36,14 @@ export function DrillSession(props: Props) {
   const [shown, setShown] = useState(by === 'instructor');
   const [given, setGiven] = useState<readonly string[]>([]);
   const whole = allEssential(question, given);
-  useHotkeys('space', () => setShown(true), { enabled: !shown, preventDefault: true });
-  useHotkeys('1,2,3,4', ({ key }) => {
-    const answer = answers.find((one) => one.key === key);
-    if (shown && answer) onAnswer(answer.grade, given);
-  });
-  useHotkeys('z', () => canUndo && onUndo());
+  const answer = (grade: Grade) => onAnswer(grade, given);
+  const [again, hard, good, easy] = answers;
+  useAction(actions.show, () => setShown(true), !shown);
+  useAction(again, () => answer('again'), shown);
+  useAction(hard, () => answer('hard'), shown);
+  useAction(good, () => answer('good'), shown);
+  useAction(easy, () => answer('easy'), shown);
+  useAction(actions.undo, onUndo, canUndo);
   return (
     <Box component="section" aria-label="Question" sx={{ display: 'grid', gap: 2 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
@@ -62,7 +58,7 @@ export function DrillSession(props: Props) {
         />
         {canUndo ? (
           <Button color="inherit" onClick={onUndo}>
-            Undo
+            {actions.undo.button}
           </Button>
         ) : null}
         <Button color="inherit" onClick={onStop}>
@@ -85,21 +81,21 @@ export function DrillSession(props: Props) {
               gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' },
             }}
           >
-            {answers.map(({ grade, label, key }) => (
+            {answers.map(({ grade, button, named }) => (
               <Button
                 key={grade}
                 variant={grade === 'good' && whole ? 'contained' : 'outlined'}
                 color={grade === 'again' ? 'primary' : 'inherit'}
-                onClick={() => onAnswer(grade, given)}
+                onClick={() => answer(grade)}
                 sx={{
                   minHeight: 72,
                   fontSize: 19,
                   ...(grade === 'good' && whole ? { bgcolor: colour('moss'), color: colour('paper') } : {}),
                 }}
               >
-                {label}
+                {button}
                 <Box component="kbd" sx={{ ml: 1, opacity: 0.7, display: { xs: 'none', md: 'inline' } }}>
-                  {key}
+                  {named}
                 </Box>
               </Button>
             ))}
@@ -111,7 +107,7 @@ export function DrillSession(props: Props) {
           onClick={() => setShown(true)}
           sx={{ minHeight: 96, fontSize: 22, maxWidth: 560 }}
         >
-          Say it aloud, then show the answer
+          {actions.show.button}
         </Button>
       )}
     </Box>

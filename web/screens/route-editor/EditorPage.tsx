@@ -1,7 +1,6 @@
 import { v4 as newId } from 'uuid';
 import { Box, Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { RouteView } from '../../../contract';
 import { metresAlong, nearestOn, roundedPosition, type Position } from '../../../core/geo';
@@ -14,6 +13,7 @@ import {
   type Route,
 } from '../../../core/route';
 import { errorText, useKeepRouteMutation } from '../../data/api';
+import { useAction } from '../../parts/keys';
 import { lengthText, minutesText, useUnits } from '../../parts/features';
 import { RestoredNote } from '../../parts/unsaved';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
@@ -24,6 +24,7 @@ import { FeatureDialog } from './FeatureDialog';
 import { IndependentPanel, TimesPanel } from './EditorPanels';
 import { OneRoute } from '../../parts/route';
 import { Along } from '../../parts/route';
+import { actions } from './actions';
 import { orderOf, useRouteDraft } from './useRouteDraft';
 import { WayPanel } from './WayPanel';
 
@@ -83,9 +84,9 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     (): readonly MapLine[] => (route ? [{ positions: route.line, tone: 'jasper', width: 5 }] : []),
     [route],
   );
-  useHotkeys('mod+z', draft.undo, { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', draft.redo, { preventDefault: true });
-  useHotkeys('delete, backspace', () => removeVia(), { enabled: chosen !== null });
+  useAction(actions.undo, draft.undo);
+  useAction(actions.redo, draft.redo);
+  useAction(actions.remove, () => removeVia(), chosen !== null);
 
   // A network that was replaced since: the route is laid onto the new roads at once, as a step to undo.
   const stale = route?.network && route.network.version !== summary.version;
@@ -201,10 +202,10 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             </ToggleButton>
           </ToggleButtonGroup>
           <Button variant="outlined" disabled={!draft.can.undo} onClick={draft.undo}>
-            Undo
+            {actions.undo.button}
           </Button>
           <Button variant="outlined" disabled={!draft.can.redo} onClick={draft.redo}>
-            Redo
+            {actions.redo.button}
           </Button>
           <Typography role="status" sx={{ ml: 'auto' }}>
             {busy

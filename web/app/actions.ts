@@ -1,0 +1,13 @@
+import type { KeyAction } from '../parts/keys';
+
+/** What the frame round every screen does by keys. */
+export const actions = {
+  find: {
+    keys: 'mod+k',
+    named: 'Ctrl K',
+    does: 'Find a learner, a mock, a screen',
+    button: 'Find',
+    whileTyping: true,
+  },
+  keys: { keys: 'shift+slash, ?', named: '?', does: 'These keys', asWritten: true },
+} as const satisfies Readonly<Record<string, KeyAction>>;

@@ -1,0 +1,1 @@
+export { useAction, useActionsOnScreen, type KeyAction } from './useAction';
