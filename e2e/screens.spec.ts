@@ -178,13 +178,13 @@ test('anywhere is a few letters away, and the question mark shows the keys', asy
   await page.goBack();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Keys on this screen');
-  await expect(page.getByRole('dialog')).not.toContainText('Take the last change back');
+  await expect(page.getByRole('dialog')).not.toContainText('Undo the last change');
   await page.getByRole('button', { name: 'Close' }).click();
   // A screen with keys of its own tells them too.
   await page.goto('/routes/new');
   await expect(page.getByRole('button', { name: 'Redo' })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('Take the last change back');
+  await expect(page.getByRole('dialog')).toContainText('Undo the last change');
   await expect(page.getByRole('dialog')).toContainText('Find a learner, a mock, a screen');
 });
 
@@ -261,4 +261,13 @@ test('the window is named after the screen, and after whom it is about', async (
   await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
   await page.goto('/standards/timed-yard/1.1.0/edit');
   await expect(page).toHaveTitle('Timed yard, editing, Jasperwren');
+  // Addresses of the last version lead on.
+  const mocks = (await (await page.request.get('/api/v1/tests?limit=1')).json()) as {
+    items: { id: string }[];
+  };
+  const id = mocks.items[0]?.id ?? '';
+  await page.goto(`/tests/${id}/kerb`);
+  await expect(page).toHaveURL(`/mocks/${id}/debrief`);
+  await page.goto('/standards/timed-yard/1.1.0/drives');
+  await expect(page).toHaveURL('/standards/timed-yard/1.1.0/mocks');
 });

@@ -2,7 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { expect, it } from '@jest/globals';
 import { useAction, useActionsOnScreen, type KeyAction } from './useAction';
 
-const undo: KeyAction = { keys: 'mod+z', named: 'Ctrl Z', does: 'Take the last change back' };
+const undo: KeyAction = { keys: 'mod+z', named: 'Ctrl Z', does: 'Undo the last change' };
 const find: KeyAction = { keys: 'mod+k', named: 'Ctrl K', does: 'Find', whileTyping: true };
 let done: string[] = [];
 

@@ -40,7 +40,7 @@ export function useAction(action: KeyAction, run: () => void, enabled = true): v
   }, [action]);
 }
 
-/** What the keys do on the screen as it is now: of the screen first, then of the frame. */
+/** What the keys do on the screen as it is now. */
 export function useActionsOnScreen(): readonly KeyAction[] {
   return useSyncExternalStore(
     (listener) => {

@@ -9,7 +9,7 @@ export const actions = {
     does: 'Show the answer',
     button: 'Say it aloud, then show the answer',
   },
-  undo: { keys: 'z', named: 'Z', does: 'Take the last answer back', button: 'Undo' },
+  undo: { keys: 'z', named: 'Z', does: 'Undo the last answer', button: 'Undo' },
 } as const satisfies Readonly<Record<string, KeyAction>>;
 
 /** How a question was answered, each with its key. */
