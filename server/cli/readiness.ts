@@ -77,12 +77,7 @@ export async function readinessOfFiles(
           learner,
           marked.map(({ mock }) => mock),
         );
-  const {
-    word,
-    conditions,
-    forecast,
-    tests,
-  } = readinessOf({
+  const { word, conditions, forecast, tests } = readinessOf({
     learner,
     standard: standard.value,
     evidence: marked.map(({ mock }) => evidenceOf(standard.value, mock)),
