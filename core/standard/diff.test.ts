@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
-import { standardWith } from '../testing';
+import { often, standardWith } from '../testing';
 import { changeSentences, diffStandards } from './diff';
 import { readStandard } from './parse';
 import type { Standard } from './schema';
@@ -34,11 +34,13 @@ function* withOneLeafChanged(value: unknown, path: readonly string[] = []): Gene
 }
 
 describe('the difference between two versions', () => {
-  it.each(shipped)(
+  it.each(shipped.map((standard, n) => ({ ...standard, n })))(
     '$id: no leaf can change without being told, and equal contents tell nothing',
-    (standard) => {
+    ({ n, ...standard }) => {
       expect(diffStandards(standard, { ...structuredClone(standard), version: '9.0.0' })).toEqual([]);
       const untold = [...withOneLeafChanged(standard)]
+        // Every fourth leaf of each, in each of them others; all of them in the night.
+        .filter((_leaf, at) => (at + n) % often(4, 1) === 0)
         .filter(([leaf]) => !/^(version|format|caps\.\d+\.of)$/.test(leaf))
         .filter(([, other]) => diffStandards(standard, other as Standard).length === 0)
         .map(([leaf]) => leaf);
