@@ -282,3 +282,17 @@ test('two devices on one drive see each other’s marks, and a regrade beside an
     .toMatchObject({ counts: { driving: 1, serious: 0 } });
   await other.close();
 });
+
+test('no area moves under a finger when the route takes its time', async ({ page }) => {
+  await page.route('**/api/v1/routes/ostrey', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2_500));
+    await route.continue();
+  });
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling', route: 'Ostrey lanes' });
+  const area = page.getByRole('button', { name: 'Moving off', exact: true }).last();
+  await expect(page.getByText('Ostrey lanes: not loaded yet.')).toBeVisible();
+  const before = await area.boundingBox();
+  await expect(page.getByRole('region', { name: 'Route: Ostrey lanes' })).toBeVisible();
+  expect(await area.boundingBox()).toEqual(before);
+  await expect(area).toHaveAttribute('aria-pressed', 'true');
+});

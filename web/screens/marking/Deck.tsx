@@ -81,7 +81,10 @@ export function Deck({ drive, judgement, act }: Props) {
   const position = usePosition(receiver, keepFix);
   // A yard has no road to follow.
   const course = isFixedCourse(standard);
-  const ribbon = useRibbon(mock.id, course ? null : (mock.route?.id ?? null), standard.units, position);
+  const routeId = course ? null : (mock.route?.id ?? null);
+  // By this, not by whether the route has come: nothing moves under a finger when it comes.
+  const follows = routeId !== null;
+  const ribbon = useRibbon(mock.id, routeId, standard.units, position);
   const here = ribbon?.here;
   const featureNow = useCallback(() => here?.()?.id ?? null, [here]);
 
@@ -182,10 +185,15 @@ export function Deck({ drive, judgement, act }: Props) {
       chosen={letters ? chosen : null}
       large={!letters && area === null && !manoeuvre}
       grave={grave}
-      above={ribbon ? 84 : 0}
+      above={follows ? 84 : 0}
       onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
+  );
+  const noRoute = (
+    <Box component="p" role="status" sx={{ m: 0, py: 1, minHeight: 84, color: colour('slate') }}>
+      {mock.route?.title}: not loaded yet. You can mark without it.
+    </Box>
   );
   const search = <SearchField letters={letters} onType={typed} />;
   const areas = (columns: number) => (
@@ -275,7 +283,7 @@ export function Deck({ drive, judgement, act }: Props) {
       {wide ? (
         <Middle data-hand={hand}>
           <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>
-            {ribbon ? <RibbonPanel ribbon={ribbon} act={act} /> : areas(2)}
+            {ribbon ? <RibbonPanel ribbon={ribbon} act={act} /> : follows ? noRoute : areas(2)}
           </Column>
           <Column>
             <NotStored drive={drive} />
@@ -283,7 +291,7 @@ export function Deck({ drive, judgement, act }: Props) {
             {panel}
             {banner}
             <Box sx={{ pt: 0.75, pb: 1.25 }}>{search}</Box>
-            {ribbon ? <Box sx={{ pb: 1.25 }}>{areas(0)}</Box> : null}
+            {follows ? <Box sx={{ pb: 1.25 }}>{areas(0)}</Box> : null}
             {pads}
           </Column>
           <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
@@ -303,10 +311,8 @@ export function Deck({ drive, judgement, act }: Props) {
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
-          {ribbon ? (
-            <Box sx={{ pt: 1.25 }}>
-              <RibbonPanel ribbon={ribbon} act={act} strip />
-            </Box>
+          {follows ? (
+            <Box sx={{ pt: 1.25 }}>{ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute}</Box>
           ) : null}
           <Box sx={{ pt: 1.25 }}>{areas(0)}</Box>
           <Box sx={{ mt: 1.25 }}>{pads}</Box>
