@@ -16,6 +16,11 @@ import { colour, dayText, ErrorNote } from '../../parts/ui';
 
 /** How official tests went; each is held against what was foretold. */
 export function Results({ learner }: { readonly learner: LearnerView }) {
+  // Another learner, or another standard to prepare for, is another form: none of the one before stays in it.
+  return <ResultsForm key={`${learner.id} ${learner.preparesFor}`} learner={learner} />;
+}
+
+function ResultsForm({ learner }: { readonly learner: LearnerView }) {
   const { data } = useResultsQuery(learner.id);
   const { data: standards } = useStandardsQuery();
   const [keep, { error, isLoading }] = useKeepResultMutation();
