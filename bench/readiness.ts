@@ -24,7 +24,7 @@ function simulating(): Figure[] {
   const times = (hours: number) =>
     Array.from({ length: RUNS }, (_, seed) => {
       const began = performance.now();
-      const { tests: mocks } = forecast({
+      const { tests } = forecast({
         standard,
         posterior,
         settings: usualSettings,
@@ -32,7 +32,7 @@ function simulating(): Figure[] {
         hours,
         seed,
       });
-      if (mocks < 20_000) throw new Error('too few tests');
+      if (tests < 20_000) throw new Error('too few tests');
       return performance.now() - began;
     });
   // The first runs are those of a cold engine, which a worker is only once.

@@ -46,12 +46,10 @@ export function matchLine(
   const used = spread(line);
   const near = Math.max(NEAR, 3 * sigma);
   const steps = used
-    .map((n) => ({ n, place: line[n] ?? { lat: 0, lon: 0 } }))
-    .map(({ n, place: position }) => ({
-      n,
-      place: position,
-      near: snap.near(position, near).slice(0, MOST_CANDIDATES),
-    }))
+    .map((n) => {
+      const position = line[n] ?? { lat: 0, lon: 0 };
+      return { n, position, near: snap.near(position, near).slice(0, MOST_CANDIDATES) };
+    })
     .filter((step) => step.near.length > 0);
   if (steps.length === 0) return null;
   type State = { readonly at: Snapped; readonly cost: number; readonly before: number };
@@ -62,7 +60,7 @@ export function matchLine(
     const [step, last] = [steps[k], steps[k - 1]];
     const states = columns[k - 1] ?? [];
     if (!step || !last) continue;
-    const straight = distance(last.place, step.place);
+    const straight = distance(last.position, step.position);
     const most = 3 * straight + 250;
     const reaches = states.map(({ at }) => reachable(traffic, at, most));
     const column = step.near.map((at): State => {

@@ -10,6 +10,7 @@ import { nameKey, plainName } from '../../core/names';
 import { isDay, isInstant } from '../../core/time';
 import { clockFrom } from '../clock';
 import type { Running, ServeOptions } from '../serve';
+import { onThisMachine } from '../thisMachine';
 import type { Outcome } from './io';
 import type { Reached } from './reach';
 
@@ -322,19 +323,13 @@ program
 /** What is given on the command line to a server. */
 type Given = Pick<ServeOptions, 'port' | 'database' | 'logLevel' | 'now'>;
 
-/** On this machine only, over plain http. */
 function options({ port, database, logLevel, now }: Given): ServeOptions {
   return {
+    ...onThisMachine,
     port,
-    host: '127.0.0.1',
-    tls: null,
-    lan: false,
-    publicOrigin: null,
-    fronts: [],
     database,
     logLevel,
     now,
-    morePorts: 0,
     demo: false,
     root,
     version: packageJson.version,

@@ -149,10 +149,10 @@ function timeLine(page: Sheet, { marks, span: whole }: Report): void {
 
 function map(page: Sheet, { marks }: Report, route: Route | null): void {
   const line = route?.line ?? [];
-  const placed = marks.flatMap(({ position, gravity }) =>
-    position ? [{ place: position.position, gravity }] : [],
+  const placed = marks.flatMap(({ position: made, gravity }) =>
+    made ? [{ position: made.position, gravity }] : [],
   );
-  const all = [...line, ...placed.map(({ place: position }) => position)];
+  const all = [...line, ...placed.map(({ position }) => position)];
   if (all.length < 2) return;
   const [lats, lons] = [all.map(({ lat }) => lat), all.map(({ lon }) => lon)];
   const [south, west] = [Math.min(...lats), Math.min(...lons)];
@@ -180,7 +180,7 @@ function map(page: Sheet, { marks }: Report, route: Route | null): void {
         doc.lineWidth(2).strokeColor(SOFT).stroke();
       }
       const free = freeSpots(placed.length, 1);
-      for (const { place: position, gravity } of placed) {
+      for (const { position, gravity } of placed) {
         const [across, down] = at(position);
         if (free(across, down, gravity)) glyph(doc, gravity, across, down);
       }

@@ -60,7 +60,7 @@ export async function mockById(db: Database, id: string): Promise<MockView | nul
 
 export interface MockFilter {
   readonly limit: number;
-  /** Continue after the test that began here and has this id. */
+  /** Continue after the mock that began here and has this id. */
   readonly after: readonly [startedAt: string, id: string] | null;
   readonly learner: string | null;
   readonly from: string | null;
@@ -110,7 +110,7 @@ export async function listMocks(
   return (await query.execute()).map(viewOf);
 }
 
-/** Starts a test, or finds it started: a browser that got no answer asks again. */
+/** Starts a mock, or finds it started: a browser that got no answer asks again. */
 export async function addMock(db: Database, mock: NewMock, instructor: string): Promise<'added' | 'known'> {
   const { numInsertedOrUpdatedRows } = await db
     .insertInto('mocks')
@@ -204,7 +204,7 @@ export async function eventsOf(
   };
 }
 
-/** Logs of several tests at once, without their fixes. */
+/** Logs of several mocks at once, without their fixes. */
 export async function eventsByMock(
   db: Database,
   mocks: readonly string[],

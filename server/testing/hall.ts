@@ -3,6 +3,7 @@ import 'reflect-metadata';
 import { resolve } from 'node:path';
 import { clockFrom } from '../clock';
 import { serve, type Running } from '../serve';
+import { onThisMachine } from '../thisMachine';
 
 /** What a hall is asked for: to serve a school, or to end. */
 export type HallAsked =
@@ -23,16 +24,11 @@ async function answer(asked: HallAsked): Promise<HallAnswer> {
   running = null;
   if (asked.kind === 'close') return { address: null };
   running = await serve({
+    ...onThisMachine,
     database: asked.database,
     port: asked.port,
     now: clockFrom(new Date(asked.now)),
-    host: '127.0.0.1',
-    tls: null,
-    lan: false,
-    publicOrigin: null,
-    fronts: [],
     logLevel: 'silent',
-    morePorts: 0,
     demo: true,
     root,
     version: 'test',

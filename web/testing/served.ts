@@ -12,8 +12,8 @@ export function served(answers: Answers) {
     const { url, method, headers } = input instanceof Request ? input : new Request(input);
     const { pathname, search } = new URL(url);
     const path = pathname.slice(API.length) + search;
-    asked.push(method === 'GET' ? path : `${method} ${path}`);
     const key = method === 'GET' ? path : `${method} ${path}`;
+    asked.push(key);
     const answer: unknown = answers[key];
     const body: unknown = await (typeof answer === 'function' ? (answer as () => unknown)() : answer);
     return Response.json(body ?? { title: 'Not found', status: 404, detail: `There is no ${path}.` }, {
