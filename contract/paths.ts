@@ -76,7 +76,7 @@ export const operations: readonly Operation[] = [
   { method: 'get', path: '/results', summary: 'Official results, the newest first', query: ['learner'] },
   { method: 'put', path: '/results/:id', summary: 'Enter an official result', body: ResultToKeep },
   { method: 'delete', path: '/results/:id', summary: 'Take an official result away' },
-  { method: 'get', path: '/trust', summary: 'Whether what was foretold came true, and ratings of both' },
+  { method: 'get', path: '/trust', summary: 'How accurate forecasts were, and ratings of both' },
   {
     method: 'get',
     path: '/lessons',
@@ -110,7 +110,7 @@ export const operations: readonly Operation[] = [
     summary: 'Add drill events; known ids are ignored',
     body: DrillBatch,
   },
-  { method: 'get', path: '/vehicles', summary: 'Vehicles, each with its card and its newest going-over' },
+  { method: 'get', path: '/vehicles', summary: 'Vehicles, each with its card and its newest vehicle check' },
   { method: 'post', path: '/vehicles', summary: 'Add a vehicle', body: NewVehicle },
   { method: 'get', path: '/vehicles/:id', summary: 'One vehicle, with its ETag' },
   {
@@ -119,7 +119,7 @@ export const operations: readonly Operation[] = [
     summary: 'Change a vehicle, its card or its record (If-Match)',
     body: VehicleChange,
   },
-  { method: 'get', path: '/vehicles/:id/checkups', summary: 'Its goings-over, the newest first' },
+  { method: 'get', path: '/vehicles/:id/checkups', summary: 'Its vehicle checks, the newest first' },
   {
     method: 'post',
     path: '/vehicles/:id/checkups',
@@ -171,7 +171,7 @@ export const operations: readonly Operation[] = [
   },
   { method: 'get', path: '/hot-spots/:site/marks', summary: 'The marks at a place, the newest first' },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
-  { method: 'post', path: '/standards', summary: 'Bring a standard file', file: 'standard' },
+  { method: 'post', path: '/standards', summary: 'Import a standard file', file: 'standard' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },
   {
     method: 'get',

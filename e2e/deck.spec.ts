@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from './test';
-import { accessible, endDrive, enterDemo, kept, openSetup, pad, startMock, tape } from './steps';
+import { accessible, chooseArea, endDrive, enterDemo, kept, openSetup, pad, startMock, tape } from './steps';
 
 const padsOf = (page: Page) =>
   page.locator('[data-pad]').evaluateAll((pads) => pads.map((pad) => pad.getAttribute('data-pad')));
@@ -183,23 +183,23 @@ test('questions are asked with the tries that the standard allows, and the plan 
 
 test('light and hand are chosen on the Deck and kept; the cautions are there too', async ({ page }) => {
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
-  const areas = page.getByRole('group', { name: 'Areas' });
+  const limits = page.getByRole('region', { name: 'Limits' });
   const pads = page.locator('[data-pad]').first();
   const left = async (locator: typeof pads) => (await locator.boundingBox())?.x ?? 0;
-  expect(await left(areas)).toBeLessThan(await left(pads));
-  await page.getByRole('button', { name: 'Light, hand, help' }).click();
+  expect(await left(limits)).toBeGreaterThan(await left(pads));
+  await page.getByRole('button', { name: 'Light, side and help' }).click();
   await expect(page.getByRole('dialog')).toContainText('never the driver');
   await page.getByRole('button', { name: 'Dusk' }).click();
-  await page.getByRole('button', { name: 'Right: areas on the right' }).click();
-  await page.getByRole('button', { name: 'Back to the Deck' }).click();
-  expect(await left(areas)).toBeGreaterThan(await left(pads));
+  await page.getByRole('button', { name: 'Route on the right' }).click();
+  await page.getByRole('button', { name: 'Back to marking' }).click();
+  expect(await left(limits)).toBeLessThan(await left(pads));
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-light', 'dusk');
   await accessible(page, 'deck at dusk');
-  await page.getByRole('button', { name: 'Light, hand, help' }).click();
-  await accessible(page, 'light, hand, help');
-  await page.getByRole('button', { name: 'Back to the Deck' }).click();
-  expect(await left(areas)).toBeGreaterThan(await left(pads));
+  await page.getByRole('button', { name: 'Light, side and help' }).click();
+  await accessible(page, 'light, side and help');
+  await page.getByRole('button', { name: 'Back to marking' }).click();
+  expect(await left(limits)).toBeLessThan(await left(pads));
 });
 
 test('a browser that does not store says so at once, and offers the marks as a file that can be judged', async ({
@@ -216,7 +216,7 @@ test('a browser that does not store says so at once, and offers the marks as a f
   });
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
-  await expect(page.getByRole('alert')).toContainText('This browser does not store.');
+  await expect(page.getByRole('alert')).toContainText('This browser can’t save.');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await download;
@@ -233,16 +233,16 @@ test('a disk that fills up in mid-drive is said at once, and every mark still re
 }) => {
   const id = await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
-  await expect(kept(page)).toContainText('All kept here and on the server');
+  await expect(kept(page)).toContainText('All saved here and on the server');
   await page.evaluate(() => {
     IDBObjectStore.prototype.put = () => {
       throw new DOMException('no room', 'QuotaExceededError');
     };
   });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
-  await expect(page.getByRole('alert')).toContainText('This browser does not store.');
+  await expect(page.getByRole('alert')).toContainText('This browser can’t save.');
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
-  await expect(kept(page)).toContainText('On the server; this browser does not store');
+  await expect(kept(page)).toContainText('On the server; this browser can’t save');
   const verdict = await page.request.get(`/api/v1/mocks/${id}/verdict`);
   expect(await verdict.json()).toMatchObject({ counts: { driving: 2 } });
 });
@@ -256,7 +256,7 @@ test('two devices on one drive see each other’s marks, and a regrade beside an
   const phone = await other.newPage();
   await enterDemo(phone);
   await phone.goto(`/mocks/${id}/marking`);
-  await phone.getByRole('button', { name: 'Moving off', exact: true }).click();
+  await chooseArea(phone, 'Moving off');
 
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await pad(phone, 'Looking round before moving off', 'Driving fault').click();
@@ -295,4 +295,99 @@ test('no area moves under a finger when the route takes its time', async ({ page
   await expect(page.getByRole('region', { name: 'Route: Ostrey lanes' })).toBeVisible();
   expect(await area.boundingBox()).toEqual(before);
   await expect(area).toHaveAttribute('aria-pressed', 'true');
+});
+
+/** How many of these stand whole on the screen, behind nothing. */
+const whole = (page: Page, selector: string) =>
+  page.locator(selector).evaluateAll((all) => {
+    const inView = (x: number, y: number, of: Element) => {
+      const top = document.elementFromPoint(x, y);
+      return top !== null && of.contains(top);
+    };
+    return all.filter((one) => {
+      const { left, right, top, bottom } = one.getBoundingClientRect();
+      return inView(left + 6, top + 6, one) && inView(right - 6, bottom - 6, one);
+    }).length;
+  });
+
+for (const standard of ['Fault ceiling', 'Graded faults', 'Road check list'])
+  for (const route of [undefined, 'Market and lights'])
+    test(`on a tablet all of ${standard} is one touch away without scrolling, ${route ? 'along a route' : 'without a route'}`, async ({
+      page,
+    }) => {
+      await startMock(page, { learner: 'Tomas Wielgosz', standard, ...(route ? { route } : {}) });
+      await page.getByRole('button', { name: 'Likely now' }).click();
+      await expect(page.locator('[data-pad]')).toHaveCount(6);
+      if (route) {
+        const ahead = page.getByRole('list', { name: 'Ahead' }).getByRole('listitem');
+        await expect.poll(() => ahead.count()).toBeGreaterThanOrEqual(4);
+        expect(await whole(page, '[aria-label="Ahead"] li')).toBeGreaterThanOrEqual(4);
+      }
+      expect(await whole(page, '[data-pad] button')).toBe(await page.locator('[data-pad] button').count());
+      const areas = page.getByRole('group', { name: 'Areas' }).getByRole('button');
+      expect(await areas.count()).toBeGreaterThan(10);
+      expect(await whole(page, '[role="group"][aria-label="Areas"] button')).toBe(await areas.count());
+      expect(await whole(page, 'footer button')).toBe(await page.locator('footer button').count());
+      // The search takes room once it is wanted.
+      await expect(page.getByRole('textbox', { name: 'Find by letters' })).toBeHidden();
+      await page.getByRole('button', { name: 'Find by letters' }).click();
+      await expect(page.getByRole('textbox', { name: 'Find by letters' })).toBeFocused();
+      await page.keyboard.press('Escape');
+      await expect(areas.first()).toBeVisible();
+      await page.keyboard.type('sig');
+      await expect(page.getByRole('textbox', { name: 'Find by letters' })).toHaveValue('sig');
+    });
+
+test('a yard has its course, its run, its limits and its usual faults on one screen', async ({ page }) => {
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Timed yard' });
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden();
+  await page.getByRole('button', { name: 'Start: Slope' }).click();
+  const course = page.getByRole('region', { name: 'The course' });
+  await expect(course).toContainText('Slopenow');
+  await expect(course).toContainText('Emergency brakenext');
+  const run = page.getByRole('region', { name: 'Manoeuvre: Slope' });
+  await expect(run).toContainText('Engine speed, rpm');
+  const limits = page.getByRole('region', { name: 'Limits' });
+  await expect(limits).toContainText('This manoeuvre');
+  await expect(limits).toContainText('The whole test');
+  for (const selector of ['[data-pad] button', '[aria-label="Limits"] > *', 'section button'])
+    expect(await whole(page, selector)).toBe(await page.locator(selector).count());
+});
+
+test('on a phone four marks stand whole above the bar, and the rest is behind two buttons', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling', route: 'Market and lights' });
+  await expect(page.getByRole('button', { name: 'Next on the route' })).toBeVisible();
+  await chooseArea(page, 'Likely now');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  expect(await whole(page, '[data-pad]')).toBeGreaterThanOrEqual(4);
+  expect(await whole(page, 'header > :not(:empty)')).toBe(
+    await page.locator('header > :not(:empty)').count(),
+  );
+  await page.getByRole('button', { name: 'Areas', exact: true }).click();
+  await accessible(page, 'areas on a phone');
+  await page.getByRole('button', { name: 'Junctions', exact: true }).click();
+  await expect(page.locator('[data-pad]')).toHaveCount(9);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await accessible(page, 'more on a phone');
+  await page.getByRole('button', { name: 'Find a mark by letters' }).click();
+  await page.getByRole('textbox', { name: 'Find by letters' }).fill('clear');
+  await expect(page.locator('[data-pad]').first()).toBeVisible();
+});
+
+test('in bright sun and at night the marking screen has its contrast', async ({ page }) => {
+  await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
+  for (const [words, scheme] of [
+    ['Bright sun', 'sun'],
+    ['Night', 'dark'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Light, side and help' }).click();
+    await page.getByRole('button', { name: words }).click();
+    await page.getByRole('button', { name: 'Back to marking' }).click();
+    await expect(page.locator('html')).toHaveAttribute('data-light', scheme);
+    // Seven to one, as for text that must be read at a glance.
+    await accessible(page, words, ['color-contrast', 'color-contrast-enhanced']);
+  }
 });

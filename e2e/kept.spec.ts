@@ -11,12 +11,12 @@ test('marks made while the server is dead are kept here, and reach it when it is
 }) => {
   const id = await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
-  await expect(kept(page)).toContainText('All kept here and on the server');
+  await expect(kept(page)).toContainText('All saved here and on the server');
 
   await school.kill();
   await pad(page, 'Moving away under control', 'Driving fault').click();
   await pad(page, 'Moving away under control', 'Serious fault').click();
-  await expect(kept(page)).toContainText('2 kept here, no server');
+  await expect(kept(page)).toContainText('2 saved here, no server');
   await endDrive(page);
   await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
     'Serious faults: 1, none allowed',
@@ -43,13 +43,13 @@ test('marks survive a reload before they were sent', async ({ page, context }) =
   await expect(kept(page)).toContainText('Server answers');
   await context.route('**/events**', (route) => route.abort());
   await pad(page, 'Looking round before moving off', 'Dangerous fault').click();
-  await expect(kept(page)).toContainText('1 kept here');
+  await expect(kept(page)).toContainText('1 saved here');
   await page.reload();
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
-  await expect(kept(page)).toContainText('1 kept here');
+  await expect(kept(page)).toContainText('1 saved here');
   await context.unroute('**/events**');
   await page.reload();
-  await expect(kept(page)).toContainText('All kept here and on the server');
+  await expect(kept(page)).toContainText('All saved here and on the server');
   const verdict = await page.request.get(`/api/v1/mocks/${id}/verdict`);
   expect(await verdict.json()).toMatchObject({ counts: { dangerous: 1 } });
 });

@@ -71,12 +71,12 @@ test('a session that ends takes nothing off the screen: one signs in over it, an
 }) => {
   await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
-  await page.getByRole('button', { name: 'Put something in' }).click();
+  await page.getByRole('button', { name: 'Add to diary' }).click();
   const entry = page.getByRole('dialog', { name: 'Put into the diary' });
   await pickLearner(entry.getByRole('combobox', { name: 'Learner' }), 'Ines Tavarro');
   await entry.getByLabel('Note').fill('Bring the spare key');
   await context.clearCookies();
-  await entry.getByRole('button', { name: 'Keep' }).click();
+  await entry.getByRole('button', { name: 'Save' }).click();
   const again = page.getByRole('dialog', { name: 'Sign in again' });
   await expect(again).toContainText('Everything on this screen is still here.');
   await accessible(page, 'sign in again');
@@ -86,7 +86,7 @@ test('a session that ends takes nothing off the screen: one signs in over it, an
   await again.getByRole('button', { name: 'Back into the demo school' }).click();
   await expect(again).toBeHidden();
   await expect(entry.getByLabel('Note')).toHaveValue('Bring the spare key');
-  await entry.getByRole('button', { name: 'Keep' }).click();
+  await entry.getByRole('button', { name: 'Save' }).click();
   await expect(entry).toBeHidden();
   await expect(page.getByRole('main').getByRole('listitem')).toContainText('Ines Tavarro');
 });

@@ -42,7 +42,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await expect(page.getByRole('region', { name: 'Route: Ostrey lanes' })).toContainText('yd');
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await pad(page, 'Moving away under control', 'Serious fault').click();
-  await expect(kept(page)).toContainText('kept here, no server');
+  await expect(kept(page)).toContainText('saved here, no server');
   await page.reload();
   await expect(tape(page).getByRole('listitem')).toHaveCount(2);
   await page.getByRole('button', { name: 'Flag: something happened' }).click();
@@ -54,7 +54,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   await page.getByRole('button', { name: 'Dismiss' }).click();
   // It is found again also by somebody who only opens Today.
   await page.goto('/');
-  const here = page.getByRole('region', { name: 'Kept here, not yet on the server' });
+  const here = page.getByRole('region', { name: 'Saved here, not yet on the server' });
   await expect(here).toContainText('Dafydd Penhale');
   await here.getByRole('link', { name: 'Open' }).click();
   await expect(verdict).toContainText('Serious faults: 1, none allowed');

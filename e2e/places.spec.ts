@@ -9,10 +9,10 @@ test('marks and pegs keep the place where they were made, when the device may te
   await context.setGeolocation({ latitude: 52.1, longitude: -2.05, accuracy: 8 });
   const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
-  await page.getByRole('button', { name: 'Light, hand, help' }).click();
-  await page.getByRole('button', { name: 'From this device’s receiver' }).click();
+  await page.getByRole('button', { name: 'Light, side and help' }).click();
+  await page.getByRole('button', { name: 'From this device’s location' }).click();
   await expect(page.getByRole('dialog')).toContainText('Within 8 m now');
-  await page.getByRole('button', { name: 'Back to the Deck' }).click();
+  await page.getByRole('button', { name: 'Back to marking' }).click();
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await context.setGeolocation({ latitude: 52.101, longitude: -2.05, accuracy: 8 });
   await page.waitForTimeout(300);
@@ -34,12 +34,12 @@ test('marks and pegs keep the place where they were made, when the device may te
 
 test('a device that may not tell its place says so, and marks are kept all the same', async ({ page }) => {
   await startMock(page, { learner: 'Nils Askeby', standard: 'Fault ceiling' });
-  await page.getByRole('button', { name: 'Light, hand, help' }).click();
-  await page.getByRole('button', { name: 'From this device’s receiver' }).click();
-  await expect(page.getByRole('dialog')).toContainText('This browser was told not to give the place');
-  await page.getByRole('button', { name: 'Back to the Deck' }).click();
+  await page.getByRole('button', { name: 'Light, side and help' }).click();
+  await page.getByRole('button', { name: 'From this device’s location' }).click();
+  await expect(page.getByRole('dialog')).toContainText('This browser isn’t allowed to give a position');
+  await page.getByRole('button', { name: 'Back to marking' }).click();
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
   await page.goto('/setup');
-  await expect(page.getByLabel('Keep the place of each mark')).toBeChecked();
+  await expect(page.getByLabel('Save the position of each mark')).toBeChecked();
 });

@@ -23,7 +23,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   const conditions = page.getByRole('region', { name: 'What “ready” asks for' });
   await expect(conditions).toContainText('Theory pass runs out');
   await page.getByRole('button', { name: 'Remove Theory pass' }).click();
-  await expect(conditions).toContainText('Papers in order: all seen');
+  await expect(conditions).toContainText('Documents in order: all seen');
 
   const before = await readiness(page).getByRole('img').getAttribute('aria-label');
   const slider = page.getByRole('slider');
@@ -43,11 +43,11 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await chart.getByRole('button', { name: 'CSV' }).click();
   expect(readFileSync((await (await saved).path()) ?? '', 'utf8')).toMatch(/^Day,"?Chance, %/);
 
-  await page.getByRole('button', { name: 'I see it otherwise' }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Override' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Say why')).toBeVisible();
   await page.getByLabel('Why').fill('Nothing to say for three whole drives.');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(readiness(page)).toContainText('Nothing to say for three whole drives.');
   await expect(readiness(page)).toContainText('By the mocks:');
   await page.getByRole('button', { name: 'Take it back' }).click();
@@ -66,7 +66,7 @@ test('another standard, a result of a day to come, and a learner without any moc
     'Marked under Fault ceiling: its marks are carried over by skill.',
     { timeout: 20_000 },
   );
-  const results = page.getByRole('region', { name: 'Official tests' });
+  const results = page.getByRole('region', { name: 'Licence tests' });
   await results.getByLabel('Day of the test').fill('2099-01-01');
   await results.getByRole('button', { name: 'Passed', exact: true }).click();
   await expect(results).toContainText('This day has not come');
@@ -152,22 +152,22 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
   await page.goto(`/diary?view=day&day=2031-03-04&who=all`);
   await expect(page.getByText('Nothing on this day yet')).toBeVisible();
   const put = async (learner: string, from: string) => {
-    await page.getByRole('button', { name: 'Put something in' }).click();
+    await page.getByRole('button', { name: 'Add to diary' }).click();
     const dialog = page.getByRole('dialog');
     await pickLearner(dialog.getByRole('combobox', { name: 'Learner' }), learner);
     await dialog.getByLabel('From').fill(from);
     await dialog.getByRole('combobox', { name: 'Vehicle' }).click();
     await page.getByRole('option', { name: 'Grey hatchback, manual' }).click();
-    await dialog.getByRole('button', { name: 'Keep' }).click();
+    await dialog.getByRole('button', { name: 'Save' }).click();
     await expect(dialog).toBeHidden();
   };
-  await page.getByRole('button', { name: 'Put something in' }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Add to diary' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Choose who it is with.')).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await put('Ines Tavarro', '09:00');
   await put('Tomas Wielgosz', '10:00');
-  const wrong = page.getByRole('region', { name: 'What does not fit' });
+  const wrong = page.getByRole('region', { name: 'Clashes' });
   await expect(wrong).toContainText('Grey hatchback, manual is also with Tomas Wielgosz then');
   await page
     .getByRole('listitem')
@@ -176,7 +176,7 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
     .getByRole('button', { name: 'Change' })
     .click();
   await page.getByRole('dialog').getByLabel('From').fill('11:30');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   // Behind an open dialog nothing has a role.
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(wrong).toBeHidden();
@@ -185,7 +185,7 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
     .filter({ hasText: 'Tomas' })
     .getByRole('button', { name: 'Change' })
     .click();
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
   // In the list and in the dialog that closes: none is left of either.
   await expect(page.getByText('Tomas Wielgosz')).toHaveCount(0);
 
@@ -213,20 +213,20 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
     'END:VEVENT',
     'END:VCALENDAR',
   ].join('\r\n');
-  const bring = page.getByRole('region', { name: 'Bring a calendar' });
+  const bring = page.getByRole('region', { name: 'Import a calendar' });
   const choose = (text: string) =>
     bring
       .locator('input[type=file]')
       .setInputFiles({ name: 'c.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
   await choose('this is a letter');
-  await expect(bring).toContainText('This is no iCalendar file');
+  await expect(bring).toContainText('This isn’t an iCalendar file');
   await choose(calendar);
   await expect(bring.getByRole('list', { name: 'Left out' })).toContainText('Fair: lasts whole days');
-  await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
-  await expect(bring).toContainText('1 added, 0 brought up to date.');
+  await bring.getByRole('button', { name: 'Import 1 entry' }).click();
+  await expect(bring).toContainText('1 added, 0 updated.');
   await choose(calendar);
-  await bring.getByRole('button', { name: 'Bring 1 entry' }).click();
-  await expect(bring).toContainText('0 added, 1 brought up to date.');
+  await bring.getByRole('button', { name: 'Import 1 entry' }).click();
+  await expect(bring).toContainText('0 added, 1 updated.');
   expect(await (await page.request.get(address)).text()).toContain('Priya Venkatesan');
   await page.getByRole('button', { name: 'End the address' }).click();
   await expect(page.getByText('The address is ended.')).toBeVisible();
@@ -238,30 +238,30 @@ test('the school: its own advice is shown at the kerb, absurd settings cannot be
 }) => {
   await signInToDemo(page);
   await page.goto('/school');
-  await expect(page.getByText(/^What is foretold is better/)).toBeVisible();
+  await expect(page.getByText(/^The forecast beats guessing/)).toBeVisible();
   await expect(page.getByText('Dafydd Penhale').locator('..')).toContainText('sees it better than you');
   await expect(page.getByText('Priya Venkatesan').locator('..')).toContainText('sees it worse than you');
-  const chart = page.getByRole('figure', { name: 'Foretold against what happened' });
+  const chart = page.getByRole('figure', { name: 'Forecast and what happened' });
   await chart.getByRole('button', { name: 'As a table' }).click();
   await expect(chart.getByRole('row')).toHaveCount(6);
 
   await page.getByRole('tab', { name: 'What counts as ready' }).click();
-  const mocks = page.getByLabel('Mocks wanted');
+  const mocks = page.getByLabel('Mocks needed');
   await mocks.fill('300');
   await expect(page.getByText('From 1 to 20.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep these' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save these' })).toBeDisabled();
   await mocks.fill('4');
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save these' }).click();
   await expect(page.getByText('Ships as 3')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep these' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save these' })).toBeDisabled();
   await page.getByRole('button', { name: 'As they ship' }).click();
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save these' }).click();
   await expect(page.getByText('Ships as 3')).toBeHidden();
 
   await page.getByRole('tab', { name: 'What marks mean' }).click();
   await page.getByRole('button', { name: /^Stalling/ }).click();
   await page.getByLabel('Usual cause').fill('The left foot is in a hurry.');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Stalling, in your words/ })).toBeVisible();
   await page.getByRole('button', { name: 'Back to how it ships' }).click();
   await expect(page.getByRole('button', { name: 'Stalling', exact: true })).toBeVisible();

@@ -40,7 +40,7 @@ test('a drill: asked and ticked, graded by key, undone, and what is remembered c
   // Two answers and one undo reach the server.
   await expect.poll(() => answersHeld(page, id)).toBe(before + 3);
   await page.getByRole('link', { name: 'Memory' }).click();
-  await expect(page.getByRole('group', { name: 'What is remembered' })).toContainText('100 %');
+  await expect(page.getByRole('group', { name: 'What is remembered' })).toContainText('100%');
   await accessible(page, 'memory');
 });
 
@@ -101,11 +101,11 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
   const form = page.getByRole('dialog');
   await form.getByLabel('Essential points').fill('');
   await form.getByLabel('Extra points').fill('Not near horses');
-  await form.getByRole('button', { name: 'Keep it' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(form.getByRole('alert')).toContainText('no essential point');
   await form.getByLabel('Essential points').fill('Looks round first\nOnce, briefly');
   await accessible(page, 'question form');
-  await form.getByRole('button', { name: 'Keep it' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Telephone, changed here' })).toBeVisible();
   await page.getByRole('button', { name: 'Change it' }).click();
   await form.getByRole('button', { name: 'Back to how it ships' }).click();
@@ -116,17 +116,17 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
   const saved = readFileSync(await (await download).path(), 'utf8');
   const [head = ''] = saved.split('\r\n');
   const row = (id: string, kind: string) => `${id},${kind},Our own ${id},Why?,,,It is so,,,Because,,ours,,,,`;
-  await page.getByRole('button', { name: 'Bring a file' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('Choose a file of questions').setInputFiles({
     name: 'ours.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from([head, row('one', 'rules'), row('two', 'riddle')].join('\r\n')),
   });
-  const dialog = page.getByRole('dialog', { name: 'Bring questions' });
+  const dialog = page.getByRole('dialog', { name: 'Import questions' });
   await expect(dialog.getByRole('alert')).toContainText('row 3, kind');
   await expect(dialog.getByRole('status')).toContainText('1 new and 0');
   await accessible(page, 'bring questions');
-  await dialog.getByRole('button', { name: 'Bring 1' }).click();
+  await dialog.getByRole('button', { name: 'Import 1' }).click();
   await expect(dialog).toContainText('1 added');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('button', { name: 'Our own one, our own' })).toBeVisible();
@@ -144,7 +144,7 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
   const car = page.getByRole('region', { name });
   await expect(car).toContainText('Not gone over yet');
   await accessible(page, 'vehicles');
-  await car.getByRole('link', { name: 'Go over it' }).click();
+  await car.getByRole('link', { name: 'Check this vehicle' }).click();
   await page.getByLabel('Odometer').fill('31 200'.replace(' ', ''));
   for (const wheel of ['Front left', 'Front right', 'Rear left', 'Rear right'])
     for (const place of ['inner', 'centre', 'outer'])
@@ -152,21 +152,21 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
   await page.getByLabel('Rear left, centre, tread in mm').fill('80');
   await page.getByLabel('Rear left, pressure in kPa').fill('900');
   await page.getByRole('button', { name: 'The rest is good' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('Rear left, centre must be at most 15 mm');
   await expect(page.getByRole('alert')).toContainText('Rear left, pressure must be at most 500 kPa');
   await accessible(page, 'going over');
   await page.getByLabel('Rear left, centre, tread in mm').fill('1,5');
   await page.getByLabel('Rear left, pressure in kPa').fill('');
   await expect(page.getByText('Not fit for a test')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name: `${name}, OST 401` })).toBeVisible();
   await expect(
     page.getByText('Rear left tyre: 1.5 mm of tread at its centre place, the law wants 1.6 mm'),
   ).toBeVisible();
   await accessible(page, 'vehicle');
   await page.getByRole('link', { name: 'Today' }).click();
-  await expect(page.getByRole('region', { name: 'Cars to see to' })).toContainText(name);
+  await expect(page.getByRole('region', { name: 'Vehicles needing attention' })).toContainText(name);
   await openSetup(page, 'Rosa Quilmar');
   await page.getByRole('radio', { name: new RegExp(`^${name}`) }).check();
   await expect(page.getByRole('alert')).toContainText('Not fit for a test');
@@ -199,8 +199,8 @@ test('a card is copied from another car, walked through on a phone, and pictured
     mimeType: 'image/jpeg',
     buffer: Buffer.from('this is a letter'),
   });
-  await expect(page.getByRole('alert')).toContainText('letter.jpg is no picture');
-  const picture = new URL('../docs/screenshots/deck.png', import.meta.url);
+  await expect(page.getByRole('alert')).toContainText('letter.jpg isn’t a picture');
+  const picture = new URL('../docs/screenshots/marking.png', import.meta.url);
   await page.getByLabel('Add a picture').setInputFiles({
     name: 'dial.png',
     mimeType: 'image/png',
@@ -210,7 +210,7 @@ test('a card is copied from another car, walked through on a phone, and pictured
   await accessible(page, 'walk on a phone');
   const kept = await page.request.get(`/api/v1/vehicles/${id}/photos/front-demist`);
   expect((await kept.body()).length).toBeLessThan(200_000);
-  await page.getByRole('button', { name: 'Keep, next' }).click();
+  await page.getByRole('button', { name: 'Save, next' }).click();
   const vehicle = (await (await page.request.get(`/api/v1/vehicles/${id}`)).json()) as {
     card: Record<string, { where: string; lacks: boolean; place: { x: number } | null }>;
   };
@@ -263,9 +263,9 @@ test.describe('without the server', () => {
     await expect(page.getByRole('region', { name: 'Question' })).toContainText('2 of');
     await page.keyboard.press('4');
     await page.getByRole('button', { name: 'Stop' }).click();
-    await expect(page.getByText('2 answers are kept here until the server has them')).toBeVisible();
+    await expect(page.getByText('2 answers are saved here until the server has them')).toBeVisible();
     await page.reload();
-    await expect(page.getByText('2 answers are kept here until the server has them')).toBeVisible();
+    await expect(page.getByText('2 answers are saved here until the server has them')).toBeVisible();
     await school.start();
     await expect.poll(() => answersHeld(page, id).catch(() => -1), { timeout: 45_000 }).toBe(before + 2);
   });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './test';
+import { dayFrom, expect, test } from './test';
 import { accessible, endDrive, enterDemo, openSetup, pad, pickLearner, startByClicks } from './steps';
 
 const sizes = { tablet: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
@@ -49,14 +49,14 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('main').getByRole('listitem').first()).toBeVisible();
     await sound(page, 'mocks');
     await page.getByRole('link', { name: 'Diary', exact: true }).click();
-    await expect(page.getByRole('button', { name: 'Put something in' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Add to diary' })).toBeVisible();
     await sound(page, 'diary');
-    await page.getByRole('button', { name: 'Put something in' }).click();
+    await page.getByRole('button', { name: 'Add to diary' }).click();
     await accessible(page, 'an entry of the diary');
-    await page.getByRole('button', { name: 'Leave it' }).click();
+    await page.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('link', { name: 'School', exact: true }).click();
     for (const [view, sign] of [
-      ['Does it come true?', 'Brier score'],
+      ['Forecast accuracy', 'Brier score'],
       ['What counts as ready', 'These numbers are ours'],
       ['What marks mean', 'Shown at the debrief'],
     ] as const) {
@@ -84,9 +84,9 @@ for (const [size, viewport] of Object.entries(sizes))
     );
     await sound(page, 'vehicles');
     await page.getByRole('link', { name: 'White saloon, automatic' }).click();
-    await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
+    await expect(page.getByRole('group', { name: 'Vehicle checks' })).toBeVisible();
     await sound(page, 'one vehicle');
-    await page.getByRole('link', { name: 'Go over it' }).click();
+    await page.getByRole('link', { name: 'Check this vehicle' }).click();
     await sound(page, 'going over');
     await page.goBack();
     await page.getByRole('link', { name: 'Walk through its controls' }).click();
@@ -161,7 +161,7 @@ test('every part of the editor opens, is readable by machine and fits a phone', 
     const standard = part === 'measures' ? 'timed-yard' : 'fault-ceiling';
     await page.setViewportSize(n % 2 === 0 ? sizes.tablet : sizes.phone);
     await page.goto(`/standards/${standard}/1.1.0/edit?part=${part}`);
-    await expect(page.getByText('Nothing to put right')).toBeVisible();
+    await expect(page.getByText('No problems')).toBeVisible();
     const first = page.locator('main section button[aria-expanded]').first();
     if (await first.isVisible()) await first.click();
     await accessible(page, `editor: ${part}`);
@@ -214,7 +214,7 @@ test('a new learner can be added and mocked with; a blank name is refused', asyn
   await enterDemo(page);
   await page.getByRole('button', { name: 'Add a learner' }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('dialog')).toContainText('A name of up to 80 letters is wanted.');
+  await expect(page.getByRole('dialog')).toContainText('Enter a name of up to 80 letters.');
   await page.getByRole('dialog').getByLabel('Name').fill('Zora Millbank');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Find a learner').fill('zora');
@@ -236,9 +236,57 @@ test('a wrong passphrase, a mock that is not there and an unknown address are to
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.goto('/mocks/00000000-0000-4000-8000-000000000000');
-  await expect(page.getByText('There is no such mock')).toBeVisible();
+  await expect(page.getByText('This mock doesn’t exist')).toBeVisible();
   await page.goto('/nowhere');
-  await expect(page.getByText('There is no such screen')).toBeVisible();
+  await expect(page.getByText('This screen doesn’t exist')).toBeVisible();
+});
+
+test('from a lesson in the diary three touches lead to the marking screen, with its car and its route', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  // Those of others, and those that are over, offer none.
+  const offered = page.getByRole('link', { name: /^Mock in the lesson with / });
+  await expect(offered.first()).toBeVisible();
+  const named = await offered.evaluateAll((links) =>
+    links.map((link) => link.getAttribute('aria-label')?.replace('Mock in the lesson with ', '') ?? ''),
+  );
+  const lessons = (
+    (await (
+      await page.request.get(`/api/v1/lessons?from=${dayFrom(0)}T00:00:00Z&to=${dayFrom(1)}T00:00:00Z`)
+    ).json()) as {
+      items: {
+        learner: { name: string } | null;
+        vehicle: { name: string } | null;
+        route: { title: string } | null;
+      }[];
+    }
+  ).items;
+  const lesson = lessons.find(
+    ({ learner, vehicle, route }) => named.includes(learner?.name ?? '?') && vehicle && route,
+  );
+  await page.getByRole('link', { name: `Mock in the lesson with ${lesson?.learner?.name ?? ''}` }).click();
+  const chosen = (name: string) =>
+    page.getByRole('radiogroup', { name, exact: true }).getByRole('radio', { checked: true });
+  await expect(chosen('Vehicle')).toHaveAccessibleName(new RegExp(`^${lesson?.vehicle?.name ?? ''}`));
+  await expect(chosen('Route')).toHaveAccessibleName(new RegExp(`^${lesson?.route?.title ?? ''}`));
+  const start = page.getByRole('button', { name: /^Start the mock with/ });
+  await expect(start).toBeInViewport({ ratio: 1 });
+  await page.getByRole('button', { name: 'All in order' }).click();
+  await start.click();
+  await expect(page.getByRole('timer')).toBeVisible();
+});
+
+test('the first Tab offers to skip the frame', async ({ page }) => {
+  await enterDemo(page);
+  const skip = page.getByRole('button', { name: 'Skip to content' });
+  await page.keyboard.press('Tab');
+  await expect(skip).toBeFocused();
+  await accessible(page, 'skip to content');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true);
 });
 
 test('the window is named after the screen, and after whom it is about', async ({ page }) => {

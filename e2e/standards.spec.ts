@@ -53,7 +53,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
 
   // Closed and opened again: what was typed is still there.
   await page.reload();
-  await expect(page.getByText('Unsaved changes from before were kept on this device.')).toBeVisible();
+  await expect(page.getByText('Unsaved changes from before are still on this device.')).toBeVisible();
   await panel(page)
     .getByRole('button', { name: /says pass/ })
     .first()
@@ -64,7 +64,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.getByLabel('Limits that it breaches').click();
   await page.getByRole('option', { name: 'Errors', exact: true }).click();
   await page.keyboard.press('Escape');
-  await expect(panel(page)).toContainText('Nothing to put right');
+  await expect(panel(page)).toContainText('No problems');
   await save.click();
   await expect(page.getByText('Version 1.2.0, ')).toBeVisible();
   await page.goto('/standards/check-list/1.1.0');
@@ -122,15 +122,15 @@ test('a broken file shows every problem at its place and nothing is stored; a wh
   };
 
   await page.goto('/standards');
-  await page.getByRole('button', { name: 'Bring a standard file' }).click();
+  await page.getByRole('button', { name: 'Import a standard file' }).click();
   const bring = async (name: string, content: unknown) =>
     page.getByLabel('Choose a standard file').setInputFiles({
       name,
       mimeType: 'application/json',
       buffer: Buffer.from(typeof content === 'string' ? content : JSON.stringify(content)),
     });
-  const dialog = page.getByRole('dialog', { name: 'Bring a standard file' });
-  const button = dialog.getByRole('button', { name: 'Bring it', exact: true });
+  const dialog = page.getByRole('dialog', { name: 'Import a standard file' });
+  const button = dialog.getByRole('button', { name: 'Import it', exact: true });
 
   await bring('half.standard.json', text.slice(0, 400));
   await expect(dialog.getByRole('alert')).toContainText('is not JSON');
@@ -163,8 +163,8 @@ test('a broken file shows every problem at its place and nothing is stored; a wh
   // The same version with another content: offered as the next one.
   await bring('ours.standard.json', { ...standard, title: 'Strikes as we mark them' });
   await button.click();
-  await expect(dialog).toContainText('already kept with another content');
-  await dialog.getByRole('button', { name: /^Bring it as version/ }).click();
+  await expect(dialog).toContainText('already here with other content');
+  await dialog.getByRole('button', { name: /^Import it as version/ }).click();
   await expect(page.getByRole('heading', { name: 'Strikes as we mark them', level: 1 })).toBeVisible();
 });
 

@@ -22,7 +22,7 @@ test('a route that is drawn outlives a reload; leaving it asks first, and then g
   const length = await status.textContent();
   await page.getByLabel('Name of the route').fill('Half drawn');
   await page.reload();
-  await expect(page.getByText('Unsaved changes from before were kept on this device.')).toBeVisible();
+  await expect(page.getByText('Unsaved changes from before are still on this device.')).toBeVisible();
   await expect(page.getByLabel('Name of the route')).toHaveValue('Half drawn');
   await expect(status).toHaveText(length ?? '');
 
@@ -48,11 +48,11 @@ test('a dialog with changes asks before Escape, a click outside or its button cl
 }) => {
   await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
-  await page.getByRole('button', { name: 'Put something in' }).click();
+  await page.getByRole('button', { name: 'Add to diary' }).click();
   const dialog = page.getByRole('dialog', { name: 'Put into the diary' });
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
-  await page.getByRole('button', { name: 'Put something in' }).click();
+  await page.getByRole('button', { name: 'Add to diary' }).click();
   await dialog.getByLabel('Note').fill('Bring the spare key');
   await page.keyboard.press('Escape');
   await asked(page).getByRole('button', { name: 'Stay' }).click();
@@ -60,7 +60,7 @@ test('a dialog with changes asks before Escape, a click outside or its button cl
   await page.mouse.click(5, 400);
   await asked(page).getByRole('button', { name: 'Stay' }).click();
   await expect(dialog.getByLabel('Note')).toHaveValue('Bring the spare key');
-  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   await asked(page).getByRole('button', { name: 'Leave, lose the changes' }).click();
   await expect(dialog).toBeHidden();
 });
@@ -71,8 +71,8 @@ test('a vehicle check outlives a reload, reads numbers as people type them, and 
   await signInToDemo(page);
   await page.goto('/vehicles');
   await page.getByRole('link', { name: 'White saloon, automatic' }).click();
-  await expect(page.getByRole('group', { name: 'Goings-over' })).toBeVisible();
-  await page.getByRole('link', { name: 'Go over it' }).click();
+  await expect(page.getByRole('group', { name: 'Vehicle checks' })).toBeVisible();
+  await page.getByRole('link', { name: 'Check this vehicle' }).click();
   const odometer = page.getByRole('textbox', { name: 'Odometer' });
   await odometer.fill('131,250');
   await expect(page.getByText('read as 131,250 miles')).toBeVisible();
@@ -83,11 +83,11 @@ test('a vehicle check outlives a reload, reads numbers as people type them, and 
   await page.reload();
   await expect(odometer).toHaveValue('131,250');
   await expect(page.getByLabel('Rear right, outer, tread in mm')).toHaveValue('5,5');
-  await expect(page.getByText('Look again before you keep it')).toBeVisible();
+  await expect(page.getByText('Look again before you save')).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: 'Look again' })).toContainText(/32 kPa/);
   await page.getByLabel('Front left, pressure in kPa').fill('32 psi');
   await expect(page.getByText(/221 kPa/)).toBeVisible();
-  await page.getByRole('button', { name: /^Keep it/ }).click();
+  await page.getByRole('button', { name: /^Save/ }).click();
   await expect(page.getByRole('heading', { name: /^White saloon, automatic/ })).toBeVisible();
   await expect(page.getByText(/131,250 miles/).first()).toBeVisible();
 });

@@ -60,16 +60,21 @@ async function begin(page) {
   await page.getByRole('button', { name: /^Start the mock with/ }).click();
   await page.getByRole('timer').waitFor();
   const touch = (name) => page.getByRole('button', { name, exact: true }).click();
-  await touch('Moving off');
+  const wide = (page.viewportSize()?.width ?? 0) > 900;
+  const area = async (name) => {
+    // On a phone the areas open at a touch.
+    if (!wide) await touch('Areas');
+    await touch(name);
+  };
+  await area('Moving off');
   await touch('Looking round before moving off: Driving fault');
-  await touch('Junctions');
+  await area('Junctions');
   await touch('Giving way: Driving fault');
   await touch('Speed on approach: Driving fault');
   await page.getByRole('button', { name: 'Flag: something happened' }).click();
   await touch('Speed on approach: Driving fault');
-  const wide = (page.viewportSize()?.width ?? 0) > 900;
   if (wide) await touch('Drive');
-  else await touch('Likely now');
+  else await area('Likely now');
   await page.mouse.move(0, 0);
 }
 
@@ -90,7 +95,7 @@ async function takeAll() {
   await page.getByRole('button', { name: /^Serious faults/ }).click();
   await page.getByRole('heading', { name: /to work on$/ }).waitFor();
   await page.waitForTimeout(2500);
-  await shoot(page, 'kerb', { fullPage: true });
+  await shoot(page, 'debrief', { fullPage: true });
   await page.goto(`${address}/mocks/${amara.id}`);
   await page.getByRole('heading', { name: 'How the total grew' }).waitFor();
   await page.waitForTimeout(2500);
@@ -104,11 +109,11 @@ async function takeAll() {
   await page.waitForTimeout(3000);
   await shoot(page, 'learner', { fullPage: true });
   await page.goto(`${address}/diary?view=week`);
-  await page.getByRole('button', { name: 'Put something in' }).waitFor();
+  await page.getByRole('button', { name: 'Add to diary' }).waitFor();
   await shoot(page, 'diary');
   await page.goto(`${address}/school`);
-  await page.getByRole('tab', { name: 'Does it come true?' }).click();
-  await page.getByRole('figure', { name: 'Foretold against what happened' }).waitFor();
+  await page.getByRole('tab', { name: 'Forecast accuracy' }).click();
+  await page.getByRole('figure', { name: 'Forecast and what happened' }).waitFor();
   await page.waitForTimeout(2500);
   await shoot(page, 'school', { fullPage: true });
   await page.goto(`${address}/questions`);
@@ -120,14 +125,14 @@ async function takeAll() {
   await shoot(page, 'drill');
   await page.goto(`${address}/vehicles`);
   await page.getByRole('link', { name: 'Blue hatchback, manual' }).click();
-  await page.getByRole('group', { name: 'Goings-over' }).waitFor();
+  await page.getByRole('group', { name: 'Vehicle checks' }).waitFor();
   await page.waitForTimeout(2500);
   await shoot(page, 'vehicle', { fullPage: true });
   await takeRoutes(page);
   await mock(page, 'Ines Tavarro');
   await shoot(page, 'set-up');
   await begin(page);
-  await shoot(page, 'deck');
+  await shoot(page, 'marking');
 
   const yard = await open(tablet);
   await enter(yard);
@@ -142,7 +147,7 @@ async function takeAll() {
   await yard.getByRole('button', { name: /^Garage bay/ }).click();
   await yard.getByRole('button', { name: 'Mirror missed: Demerit' }).click();
   await yard.mouse.move(0, 0);
-  await shoot(yard, 'deck-yard');
+  await shoot(yard, 'marking-yard');
 
   const night = await open(tablet, 'dark');
   await enter(night);
@@ -155,14 +160,14 @@ async function takeAll() {
     await night.keyboard.press('Enter');
   }
   await night.keyboard.type('mirr');
-  await shoot(night, 'deck-night');
+  await shoot(night, 'marking-night');
 
   const small = await open(phone);
   await enter(small);
   await small.goto(address);
   await mock(small, 'Tomas Wielgosz');
   await begin(small);
-  await shoot(small, 'deck-phone');
+  await shoot(small, 'marking-phone');
 }
 
 async function takeRoutes(page) {

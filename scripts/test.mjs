@@ -94,8 +94,7 @@ await sideBySide([
   ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
   types('tests', 'tsconfig.tests.json'),
   ...rooms.map((part) => types(part, part)),
-  ['arrows', bin('depcruise'), [...rooms, 'bench', '--output-type', 'err']],
-  ['drawing of the house', process.execPath, ['scripts/architecture.mjs', '--check']],
+  ['arrows and drawing of the house', process.execPath, ['scripts/architecture.mjs', '--check']],
   ['dead code', bin('knip'), []],
   ['published schemas', process.execPath, ['scripts/run-ts.mjs', 'scripts/schemas.ts', '--check']],
 ]);

@@ -105,7 +105,7 @@ describe('check', () => {
     sqlite.close();
     const { status, stderr } = jasperwren('check', '--database', file);
     expect(status).toBe(2);
-    expect(stderr).toMatch(/learner Amara Okonwe: The papers; none are shown\./);
+    expect(stderr).toMatch(/learner Amara Okonwe: The documents; none are shown\./);
     expect(stderr).toMatch(/Amara Okonwe would not be found by name/);
   }, 60_000);
 });

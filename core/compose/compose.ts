@@ -1,9 +1,10 @@
 import type { Position } from '../geo';
-import { failed, parsed, type Parsed } from '../problems';
+import { failed, parsed, type Parsed, type Problem } from '../problems';
 import { randomFrom, type Random } from '../random';
 import { edgeOf, endOf, lengthOfArc, roadOfArc, waysFrom, type OnArc, type Traffic } from '../network';
 import { featureKindOf, SNAP_METRES, type Drawing, type FeatureKindId } from '../route';
 import { kindIndex, kindTable, runningKinds, type KindTable } from './kinds';
+import { problem } from './problems';
 import { createScorer, type ScoreParts, type Scorer, type Wish } from './score';
 
 export interface ComposeWish extends Wish {
@@ -31,6 +32,8 @@ export interface Watched {
   /** Lets others run now and then, so that a message to cancel can come in. */
   readonly breathe?: () => Promise<void>;
 }
+
+const titleOf = (kind: string): string => featureKindOf(kind)?.title ?? kind;
 
 /** So many arcs may be places to pass. */
 const CANDIDATES = 140;
@@ -91,14 +94,14 @@ export async function compose(
   )
     return failed(
       lacking.length > 0
-        ? lacking.map((message) => ({ path: 'wants', message }))
+        ? lacking
         : [
-            {
-              path: 'minutes',
-              message: top
-                ? `the nearest loop takes ${Math.round(top.score.seconds / 60)} minutes, not ${wish.minutes}`
-                : 'no loop leads back to the start',
-            },
+            top
+              ? problem('minutes', 'other-time', {
+                  found: Math.round(top.score.seconds / 60),
+                  wanted: wish.minutes,
+                })
+              : problem('minutes', 'no-loop'),
           ],
     );
   watched.onProgress?.(1, top.score.total);
@@ -134,14 +137,12 @@ async function boardOf(
   const { graph } = traffic;
   const starts = snap.near(wish.start, SNAP_METRES).slice(0, 2);
   const [first] = starts;
-  if (!first)
-    return failed([{ path: 'start', message: `the start lies more than ${SNAP_METRES} m from any road` }]);
+  if (!first) return failed([problem('start', 'off-road', { metres: SNAP_METRES })]);
   const half = wish.minutes * 30;
   const reach = starts
     .map((start) => ({ start, reached: search.within(start, half) }))
     .sort((a, b) => b.reached.size - a.reached.size)[0];
-  if (!reach || reach.reached.size < 2)
-    return failed([{ path: 'start', message: 'from the start one comes nowhere in that time' }]);
+  if (!reach || reach.reached.size < 2) return failed([problem('start', 'nowhere-to-go')]);
   const { start, reached } = reach;
   const table = kindTable(traffic);
   const scorer = createScorer(traffic, table, wish);
@@ -151,17 +152,16 @@ async function boardOf(
   );
   if (unreachable.length > 0)
     return failed(
-      unreachable.map((kind) => ({
-        path: 'wants',
-        message: `${featureKindOf(kind)?.title ?? kind}: there is none within ${Math.round(wish.minutes / 2)} minutes of the start`,
-      })),
+      unreachable.map((kind) =>
+        problem('wants', 'none-near', { title: titleOf(kind), minutes: Math.round(wish.minutes / 2) }),
+      ),
     );
   const chosen = candidates(traffic, table, wish, reached, random);
   const stops = [start.arc, ...chosen.filter((arc) => arc !== start.arc)];
   // Quickest ways between all stops: one search outwards from each.
   const ways: (readonly (readonly number[] | null)[])[] = [];
   for (const [n, stop] of stops.entries()) {
-    if (cancelled?.()) return failed([{ path: '', message: 'cancelled' }]);
+    if (cancelled?.()) return failed([problem('', 'cancelled')]);
     const from: OnArc = { arc: stop, along: lengthOfArc(graph, stop) - 0.001 };
     ways.push(search.ways(from, stops, wish.minutes * 60));
     if (n % 8 === 7) {
@@ -318,14 +318,19 @@ function alikeness(a: readonly number[], b: readonly number[]): number {
   return shared / Math.max(1, Math.min(one.size, other.size));
 }
 
-function missingOf(board: Board, { arcs }: Loop, wish: ComposeWish): readonly string[] {
+function missingOf(board: Board, { arcs }: Loop, wish: ComposeWish): readonly Problem[] {
   const found = board.scorer.counts(arcs);
   return Object.entries(wish.wants).flatMap(([kind, wanted]) => {
     const has = found[kindIndex[kind as FeatureKindId]] ?? 0;
     return has >= (wanted ?? 1)
       ? []
       : [
-          `${featureKindOf(kind)?.title ?? kind}: ${wanted} wanted, and no loop of ${wish.minutes} minutes has more than ${has}`,
+          problem('wants', 'too-few', {
+            title: titleOf(kind),
+            wanted: wanted ?? 1,
+            minutes: wish.minutes,
+            most: has,
+          }),
         ];
   });
 }

@@ -6,7 +6,7 @@ import { lengthOf } from '../geo';
 import { driveOf, type DriveEvent, type EventBody } from '../marking';
 import { randomFrom, type Random } from '../random';
 import { countyTraffic, drawnOn, drawnOnXml, eventsOf, gridPosition, osmXml, standardWith } from '../testing';
-import { featureHere, ribbonOf, withFeature, type Route } from '../route';
+import { featureHere, referenceTo, ribbonOf, withFeature, withoutFeature, type Route } from '../route';
 import { placedDrive } from './placed';
 import { positionsOf } from './position';
 import { HOT_TIMES, ratesOf, type SiteCount } from './rates';
@@ -143,7 +143,7 @@ describe('the places of a route', () => {
     if (!turn || !other) throw new Error('too few');
     const fault = { kind: 'fault', item: 'look', severity: 'minor', run: null } as const;
     const events: DriveEvent[] = eventsOf([
-      { ...fault, feature: turn.id },
+      { ...fault, feature: referenceTo(turn) },
       { ...fault, place: { lat: other.lat, lon: other.lon } },
       fault,
       { ...fault, place: { lat: 10, lon: 10 } },
@@ -176,35 +176,38 @@ describe('the places of a route', () => {
       const drive = driveOf(standard, eventsOf(bodies));
       return positionsOf(drive.marks, drive, route).map((position) => position?.along ?? null);
     };
-    const atFirst = { ...fault, feature: first.id };
+    const atFirst = { ...fault, feature: referenceTo(first) };
     expect(placesOf([atFirst, atFirst])).toEqual([null, null]);
     const hot = placedDrive(standard, driveOf(standard, eventsOf([atFirst, atFirst])), route, new Map());
     expect(hot).toMatchObject({ marks: [], unplaced: 2 });
     // A direction that was said, a fix, or another feature tells that somebody followed the route.
-    expect(placesOf([{ kind: 'said', feature: first.id, text: 'Turn left' }, atFirst])).toEqual([
+    expect(placesOf([{ kind: 'said', feature: referenceTo(first), text: 'Turn left' }, atFirst])).toEqual([
       first.along,
     ]);
     expect(
       placesOf([{ kind: 'fix', lat: first.lat, lon: first.lon, accuracy: 5, speed: null }, atFirst]),
     ).toEqual([first.along]);
-    expect(placesOf([atFirst, { ...fault, feature: later.id }])).toEqual([first.along, later.along]);
+    expect(placesOf([atFirst, { ...fault, feature: referenceTo(later) }])).toEqual([
+      first.along,
+      later.along,
+    ]);
   });
 
   it('call a feature as the route calls it now, and know its place when the route has lost it', () => {
     const [one, other] = route.features.filter(({ along }) => along > 500);
     if (!one || !other) throw new Error('too few');
-    const changed = withFeature(route, { ...one, kind: 'school-zone' }, one);
+    const now = withoutFeature(withFeature(route, { ...other, kind: 'school-zone' }), one);
     const drive = driveOf(
       standardWith(),
       eventsOf([
-        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: one.id },
-        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: other.id },
+        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: referenceTo(one) },
+        { kind: 'fault', item: 'look', severity: 'minor', run: null, feature: referenceTo(other) },
       ]),
     );
-    const [lost, here] = positionsOf(drive.marks, drive, changed);
-    expect(lost?.position.lat).toBeCloseTo(one.lat, 3);
+    const [lost, here] = positionsOf(drive.marks, drive, now);
+    expect(lost).toMatchObject({ position: { lat: one.lat, lon: one.lon }, kind: one.kind });
     expect(Math.abs((lost?.along ?? 0) - one.along)).toBeLessThan(20);
-    expect(here).toMatchObject({ along: other.along, kind: other.kind });
+    expect(here).toMatchObject({ along: other.along, kind: 'school-zone' });
     expect(positionsOf(drive.marks, drive, null)[0]?.along).toBeNull();
   });
 });

@@ -1,13 +1,6 @@
 import { metresAlong, nearestOn, type Position } from '../geo';
 import type { Drive, DriveMark } from '../marking';
-import {
-  featureHere,
-  kindOfFeature,
-  placeOfFeature,
-  ribbonOf,
-  type FeatureKindId,
-  type Route,
-} from '../route';
+import { featureHere, ribbonOf, type FeatureKindId, type Route } from '../route';
 
 /** Where a mark was made. */
 export interface MarkedAt {
@@ -62,23 +55,23 @@ export function positionsOf(
  */
 function featuresTold({ marks, said, fixes }: Pick<Drive, 'marks' | 'said' | 'fixes'>, route: Route | null) {
   if (!route || fixes.length > 0 || said.length > 0 || marks.some(({ place }) => place !== null)) return true;
-  const named = new Set(marks.flatMap(({ feature }) => feature ?? []));
+  const named = new Set(marks.flatMap(({ feature }) => feature?.id ?? []));
   if (named.size !== 1) return true;
   const first = featureHere(ribbonOf(route), 0)?.id;
   return first === undefined || !named.has(first);
 }
 
 function positionOf(
-  { feature: id, place }: Pick<Told, 'feature' | 'place'>,
+  { feature: told, place }: Pick<Told, 'feature' | 'place'>,
   route: Route | null,
   metres: readonly number[],
   after: number,
 ): MarkedAt | null {
-  const feature = route?.features.find((one) => one.id === id);
-  const kind = feature?.kind ?? (id === null ? undefined : kindOfFeature(id)) ?? null;
+  const feature = route?.features.find((one) => one.id === told?.id);
+  const kind = feature?.kind ?? told?.kind ?? null;
   if (feature && !place)
     return { position: { lat: feature.lat, lon: feature.lon }, along: feature.along, kind };
-  const where = place ?? (id === null ? null : placeOfFeature(id));
+  const where = place ?? told?.place;
   if (!where) return null;
   return {
     position: where,

@@ -1,5 +1,5 @@
 import { metresAlong, positionAlong, roundedPosition, type Position } from '../geo';
-import { featureIdAt, featureKindOf, type Feature, type FeatureKindId, type Route } from '../route';
+import { featureKindOf, keyAt, type Feature, type FeatureKindId, type Route } from '../route';
 
 /** A place where faults may gather: a junction, a crossing, or a stretch of road between them. */
 export interface Site extends Position {
@@ -74,7 +74,7 @@ export function sitesOf(route: Pick<Route, 'features' | 'stretches' | 'line'>): 
       sites.push({
         from: covered,
         to,
-        site: { ...at, kind: 'road', key: featureIdAt('road', at), title: name || 'A road without a name' },
+        site: { ...at, kind: 'road', key: keyAt('road', at), title: name || 'A road without a name' },
       });
       covered = to;
     }
@@ -111,7 +111,7 @@ function siteOf(group: readonly Feature[], first: Feature, route: Pick<Route, 's
     lon,
     kind: telling.kind,
     // However one comes to a junction and leaves it, it is the same place.
-    key: featureIdAt(junction ? 'junction' : telling.kind, telling),
+    key: keyAt(junction ? 'junction' : telling.kind, telling),
     title: streets ? `${TURNS.has(telling.kind) ? 'Junction' : title}, ${streets}` : title,
   };
 }

@@ -18,6 +18,10 @@ export const manoeuvresDue = (standard: Standard, runs: readonly Run[]): readonl
     })),
   );
 
+/** The first that was not begun yet; nothing when all were. */
+export const nextDue = (due: readonly DueManoeuvre[]): DueManoeuvre | undefined =>
+  due.find(({ done }) => done === 0);
+
 /**
  * Whether the manoeuvres are a fixed course, driven one after another against clocks or counts; else they are
  * drawn, or come up along the road.

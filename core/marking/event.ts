@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { checkShape, failed, type Parsed } from '../problems';
 import { instant, zone } from '../time';
+import { problem } from './problems';
 import { key, kinds, name, type Kind } from './kinds';
 
 type AnyKind = (typeof kinds)[number];
@@ -43,16 +44,20 @@ export function rulesOf({ kind }: Pick<DriveEvent, 'kind'>): Rules {
 export function parseEvent(input: unknown): Parsed<DriveEvent> {
   const event = checkShape(eventSchema, input);
   if (event.ok && event.value.kind === 'end' && event.value.counts && !event.value.reason?.trim())
-    return failed([{ path: 'reason', message: 'is missing; say why this counts as a full test' }]);
+    return failed([problem('reason', 'no-reason')]);
   return event.ok ? { ok: true, value: asNow(event.value) } : event;
 }
 
-/** How goals were kept up to version 9 of the database. */
+/** Notes once began with a word that said what they were. */
 const OLD_GOAL = 'Goal: ';
+const OLD_GUIDE = 'Severity guide: ';
 
 /** An event of an earlier version, as it is kept now. */
 function asNow(event: DriveEvent): DriveEvent {
-  if (event.kind !== 'note' || !event.text.startsWith(OLD_GOAL)) return event;
+  if (event.kind !== 'note') return event;
+  if (event.of !== undefined && event.text.startsWith(OLD_GUIDE) && event.text.length > OLD_GUIDE.length)
+    return { ...event, text: event.text.slice(OLD_GUIDE.length), by: 'severity-guide' };
+  if (!event.text.startsWith(OLD_GOAL)) return event;
   const { of: _of, ...note } = event;
   return { ...note, kind: 'goal', text: event.text.slice(OLD_GOAL.length).slice(0, 200) };
 }

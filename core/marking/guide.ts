@@ -19,7 +19,7 @@ export const guideQuestions = [
     id: 'harmless',
     text: 'Is it one of these: a wrong turn made safely, asking the way, gears left out, the handbrake without its button, mirrors tilted for reversing and put back while looking all round?',
   },
-  { id: 'mended', text: 'Was it put right at once, with the checks done again?' },
+  { id: 'mended', text: 'Did they correct it at once and repeat the checks?' },
 ] as const;
 
 export type GuideQuestion = (typeof guideQuestions)[number]['id'];
@@ -48,11 +48,11 @@ const decided: Readonly<Record<GuideQuestion, GuideProposal>> = {
     alsoPossible: [1],
     why: 'The third time on one skill reads as a habit; minor stays possible.',
   },
-  harmless: { gravity: null, alsoPossible: [], why: 'Done safely this is no fault.' },
+  harmless: { gravity: null, alsoPossible: [], why: 'Done safely, this isn’t a fault.' },
   mended: {
     gravity: 1,
     alsoPossible: [null],
-    why: 'It was put right at once with the checks: minor at most.',
+    why: 'It was corrected at once with the checks: minor at most.',
   },
 };
 

@@ -1,7 +1,7 @@
 export { eventChecker } from './check';
 export { clockText, elapsedSeconds, isPaused, secondsSince } from './clock';
 export { driveOf, ratingsBy, type Drive, type DriveFlag, type TakenBack } from './drive';
-export { isFixedCourse, manoeuvresDue, type DueManoeuvre } from './due';
+export { isFixedCourse, manoeuvresDue, nextDue, type DueManoeuvre } from './due';
 export {
   eventSchema,
   headerSchema,
@@ -64,4 +64,4 @@ export {
 export { freeSpots, MANY_MARKS } from './spots';
 export { HILL_START, PULL_UP } from './kinds';
 export type { DriveMark } from './mark';
-export { markWords, runTitle, stages, stageTitle } from './titles';
+export { markWords, noteWords, runTitle, stages, stageTitle } from './titles';

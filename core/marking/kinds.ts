@@ -1,14 +1,22 @@
 import * as z from 'zod';
 import type { Problem } from '../problems';
-import { kindOfFeature } from '../route';
-import { markProblems, runPhases, severityLabel, type Happening, type Standard } from '../standard';
+import { featureReference, placeSchema, type FeatureKindId } from '../route';
+import {
+  markProblems,
+  runPhases,
+  severityLabel,
+  type Happening,
+  type Standard,
+  standardProblem,
+  unitText,
+} from '../standard';
 import { instant } from '../time';
 import type { DriveMark } from './mark';
 import { markWords, phaseWords, runTitle, stageTitle } from './titles';
 
-/** Directions that are counted against the plan of a drive, as the `feature` of what was said. */
-export const PULL_UP = 'pull-up';
-export const HILL_START = 'hill-start';
+/** Directions that are counted against the plan of a drive, by the kind of feature that was asked for. */
+export const PULL_UP = 'pull-up' satisfies FeatureKindId;
+export const HILL_START = 'hill-start' satisfies FeatureKindId;
 
 /** Letters, digits and a few signs: what ids of devices, events, items and runs are made of. */
 export const key = z
@@ -18,11 +26,8 @@ export const key = z
   .regex(/^[\w.:-]+$/, { error: 'must be letters, digits, dot, colon, dash or underscore' });
 export const name = z.string().min(1).max(120);
 const text = z.string().min(1).max(2_000);
-const place = z
-  .strictObject({ lat: z.number().min(-90).max(90), lon: z.number().min(-180).max(180) })
-  .readonly();
 const run = key.nullable().optional();
-const where = { place: place.nullable().optional(), feature: name.nullable().optional() };
+const where = { place: placeSchema.nullable().optional(), feature: featureReference.nullable().optional() };
 const fault = z.strictObject({ item: key, severity: key }).readonly();
 
 /** What an event means for marks and limits. */
@@ -55,7 +60,7 @@ export interface Kind<E, Own> {
   /** For the list of what was recorded and taken back. */
   readonly words: (event: E, telling: Telling) => string;
   /**
-   * What its learner may see: its own fields by name, or nothing. Positions, features (their ids hold positions),
+   * What its learner may see: its own fields by name, or nothing. Positions, features (they hold positions),
    * private notes and what was said are not shown.
    */
   readonly shown: (event: E) => Partial<Own> | null;
@@ -238,7 +243,7 @@ export const kinds = [
     {
       words: ({ measure: id, value }, { standard }) => {
         const measure = standard.measures.find((one) => one.id === id);
-        return `${measure?.label ?? id} ${value}${measure?.unit ? ` ${measure.unit}` : ''}`;
+        return `${measure?.label ?? id} ${value}${measure?.unit ? ` ${unitText(measure.unit)}` : ''}`;
       },
       shown: ({ measure, value, run = null }) => ({ measure, value, run }),
       ...byTouch,
@@ -259,11 +264,12 @@ export const kinds = [
   ),
   kind(
     'said',
-    { feature: name, text },
+    { feature: featureReference, text },
     {
       words: ({ text: said }) => `“${said}”`,
       // Pull-ups count against the plan; where they were does not, nor what was said there.
-      shown: ({ feature }) => (kindOfFeature(feature) === PULL_UP ? { feature: PULL_UP, text: '' } : null),
+      shown: ({ feature }) =>
+        feature.kind === PULL_UP ? { feature: { kind: feature.kind }, text: '' } : null,
       ...byTouch,
       effect: null,
     },
@@ -280,7 +286,12 @@ export const kinds = [
   ),
   kind(
     'note',
-    { text, of: key.optional() },
+    {
+      text,
+      of: key.optional(),
+      /** The severity guide wrote down what it was told; absent for an instructor's own words. */
+      by: z.literal('severity-guide').optional(),
+    },
     {
       words: () => 'note',
       shown: nothing,
@@ -337,6 +348,5 @@ function unknown(
   entries: readonly { readonly id: string }[],
 ): readonly Problem[] {
   if (entries.some((entry) => entry.id === id)) return [];
-  const allowed = entries.map((entry) => entry.id).join(', ') || 'none';
-  return [{ path, message: `${id} is no ${what} of this standard; known: ${allowed}` }];
+  return [standardProblem(path, 'unknown', { id, what, known: entries.map((entry) => entry.id) })];
 }

@@ -5,7 +5,10 @@ import { judge } from './judge';
 import { learnerView } from './learnerView';
 
 const standard = standardWith();
-const where = { place: { lat: 52.12345, lon: -2.31234 }, feature: 'give-way@52.1234,-2.3123' };
+const where = {
+  place: { lat: 52.12345, lon: -2.31234 },
+  feature: { id: 'f-52.1-2.3', kind: 'give-way', place: { lat: 52.1234, lon: -2.3123 } },
+} as const;
 const all: readonly EventBody[] = [
   { kind: 'stage', stage: 'drive' },
   { kind: 'fault', item: 'look', severity: 'minor', run: null, ...where },
@@ -52,8 +55,8 @@ describe('what a learner is shown of a log', () => {
     const planned = standardWith({ drive: { minutes: 1, leastShare: 0, pullUps: 2 } });
     const driven = eventsOf([
       { kind: 'stage', stage: 'drive' },
-      { kind: 'said', feature: 'pull-up', text: '' },
-      { kind: 'said', feature: 'pull-up@52.1234,-2.3123', text: 'Pull up by the mill' },
+      { kind: 'said', feature: { kind: 'pull-up' }, text: '' },
+      { kind: 'said', feature: { ...where.feature, kind: 'pull-up' }, text: 'Pull up by the mill' },
       { kind: 'said', feature: where.feature, text: 'Turn left at the mill' },
       { kind: 'end', how: 'finished' },
     ]);

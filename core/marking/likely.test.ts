@@ -71,12 +71,12 @@ describe('the feature ahead', () => {
 
   const ahead = (...bodies: Parameters<typeof eventsOf>[0]) =>
     featureAhead(driveOf(standard, eventsOf(bodies)));
-  const pullUp = { kind: 'said', feature: 'pull-up', text: 'Pull up' } as const;
+  const pullUp = { kind: 'said', feature: { kind: 'pull-up' }, text: 'Pull up' } as const;
 
   it('is the one asked for last, until the next stage', () => {
     expect(ahead()).toBeNull();
     expect(ahead(pullUp)).toBe('pull-up');
-    expect(ahead(pullUp, { ...pullUp, feature: 'roundabout' })).toBe('roundabout');
+    expect(ahead(pullUp, { ...pullUp, feature: { kind: 'roundabout', id: 'r' } })).toBe('roundabout');
     expect(ahead(pullUp, { kind: 'fault', item: 'gears', severity: 'minor' })).toBe('pull-up');
     expect(ahead(pullUp, { kind: 'stage', stage: 'independent' })).toBeNull();
   });

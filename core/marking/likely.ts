@@ -1,4 +1,4 @@
-import { featureKindOf, kindOfFeature } from '../route';
+import { featureKindOf } from '../route';
 import { compileStandard, skillAreas, type PlacedItem, type Standard } from '../standard';
 import { secondsSince } from './clock';
 import { driveOf, type Drive } from './drive';
@@ -89,7 +89,7 @@ export function featureAhead({
   if (!last) return null;
   const since = (at: string | undefined) => (at === undefined ? 0 : secondsSince(last.at, at));
   const stage = since(stages.at(-1)?.at);
-  return stage > 0 || since(marks.at(-1)?.at) > AHEAD_SECONDS ? null : (kindOfFeature(last.feature) ?? null);
+  return stage > 0 || since(marks.at(-1)?.at) > AHEAD_SECONDS ? null : (last.feature.kind ?? null);
 }
 
 /** The skills of a feature; a manoeuvre's own skill stands for all its aspects. */

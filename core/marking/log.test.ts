@@ -40,7 +40,7 @@ describe('a log file', () => {
       { ...fault, kind: 'applause' },
     ).concat('\n{"kind":');
     expect(problemsOf(text)).toEqual([
-      'line 1.zone: is missing; a string is wanted here',
+      'line 1.zone: is missing; it must be a string',
       'line 2.place.lat: is too large; at most 90',
       'line 2.colour: is not a property of this format',
       'line 3.at: must be an ISO instant in UTC, such as 2026-09-14T08:02:11.000Z',
@@ -68,7 +68,7 @@ describe('a log file', () => {
   });
 
   it('is refused when it is empty, of another standard, of a newer format, or of two tests', () => {
-    expect(problemsOf('')).toEqual([': is empty; a header line is wanted first']);
+    expect(problemsOf('')).toEqual([': is empty; the first line must be a header']);
     expect(problemsOf(lines({ ...header, standard: { id: 'other', version: '1.0.0' } }))[0]).toMatch(
       /^line 1\.standard\.id: was marked under other/,
     );
@@ -88,12 +88,25 @@ describe('a log file', () => {
     });
   });
 
+  it('reads what the severity guide was told in earlier versions, and what of the route a mark belonged to', () => {
+    const fault = { kind: 'fault', item: 'look', severity: 'minor' } as const;
+    const guided = eventsOf([fault, { kind: 'note', of: 'e1', text: 'Severity guide: danger' }]);
+    const written = guided.map((event) =>
+      event.kind === 'fault' ? { ...event, feature: 'give-way@52.1,-2.3' } : event,
+    );
+    const read = readLog(lines(header, ...written));
+    expect(read.ok && driveOf(standardWith(), read.value.events)).toMatchObject({
+      marks: [{ feature: { kind: 'give-way', place: { lat: 52.1, lon: -2.3 } } }],
+      notes: [{ text: 'danger', by: 'severity-guide' }],
+    });
+  });
+
   it('refuses a regrade to a severity that its mark cannot have', () => {
     const regrade = eventsOf([
       { kind: 'fault', item: 'answer', severity: 'minor' },
       { kind: 'regrade', of: 'e1', severity: 'grave' },
     ]);
-    expect(regrade.map(eventChecker(standardWith(), regrade))).toEqual([
+    expect(regrade.map(eventChecker(standardWith(), regrade))).toMatchObject([
       [],
       [{ path: 'severity', message: 'grave cannot be given for answer; allowed: minor' }],
     ]);

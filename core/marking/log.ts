@@ -1,8 +1,9 @@
-import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, newerFormat, parsed, type Parsed, within } from '../problems';
 import type { Standard } from '../standard';
 import { eventChecker } from './check';
 import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
 import { inOrder } from '../log';
+import { problem } from './problems';
 
 export const LOG_FORMAT = 'jasperwren-log/1';
 /** Largest log file that is read, in characters. */
@@ -15,14 +16,13 @@ export interface Log {
 
 /** Reads a log file (JSON Lines: a header, then events) and lists every problem with its line. */
 export function readLog(text: string): Parsed<Log> {
-  if (text.length > MAX_LOG_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_LOG_LENGTH} characters` }]);
+  if (text.length > MAX_LOG_LENGTH) return failed([problem('', 'too-long', { most: MAX_LOG_LENGTH })]);
   const lines = text
     .split(/\r?\n/)
     .map((line, n) => ({ line, path: `line ${n + 1}` }))
     .filter(({ line }) => line.trim() !== '');
   const [first, ...rest] = lines;
-  if (!first) return failed([{ path: '', message: 'is empty; a header line is wanted first' }]);
+  if (!first) return failed([problem('', 'empty')]);
 
   const header = readHeader(first.line, first.path);
   const events = rest.map(({ line, path }) => atLine(path, readJson(line, parseEvent)));
@@ -30,7 +30,7 @@ export function readLog(text: string): Parsed<Log> {
     const event = events[n];
     if (!header.ok || !event?.ok || event.value.test === undefined) return [];
     if (event.value.test === header.value.test) return [];
-    return [{ path: `${path}.test`, message: `is another test than the header's, ${header.value.test}` }];
+    return [problem(`${path}.test`, 'another-test', { of: header.value.test })];
   });
   const problems = [
     ...(header.ok ? [] : header.problems),
@@ -51,10 +51,7 @@ export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
   const { header, events } = log.value;
   if (header.standard.id !== standard.id)
     return failed([
-      {
-        path: 'line 1.standard.id',
-        message: `was marked under ${header.standard.id}, not ${standard.id}; its items cannot be judged here`,
-      },
+      problem('line 1.standard.id', 'other-standard', { marked: header.standard.id, wanted: standard.id }),
     ]);
   const eventLines = text
     .split(/\r?\n/)
@@ -62,7 +59,7 @@ export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
     .slice(1);
   const check = eventChecker(standard, events);
   const problems = events.flatMap((event, n) =>
-    check(event).map(({ path, message }) => ({ path: `line ${eventLines[n] ?? n + 2}.${path}`, message })),
+    check(event).map((one) => within(`line ${eventLines[n] ?? n + 2}`, one)),
   );
   return problems.length > 0 ? failed(problems) : log;
 }
@@ -111,15 +108,13 @@ function readJson<T>(line: string, parse: (input: unknown) => Parsed<T>): Parsed
   try {
     input = JSON.parse(line);
   } catch {
-    return failed([{ path: '', message: 'is not JSON' }]);
+    return failed([problem('', 'no-json', { why: '' })]);
   }
   if (typeof input !== 'object' || input === null || Array.isArray(input))
-    return failed([{ path: '', message: 'is not an object' }]);
+    return failed([problem('', 'no-object')]);
   return parse(input);
 }
 
 function atLine<T>(path: string, result: Parsed<T>): Parsed<T> {
-  if (result.ok) return result;
-  const placed = (problem: Problem) => (problem.path === '' ? path : `${path}.${problem.path}`);
-  return failed(result.problems.map((problem) => ({ path: placed(problem), message: problem.message })));
+  return result.ok ? result : failed(result.problems.map((one) => within(path, one)));
 }

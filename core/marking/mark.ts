@@ -1,3 +1,5 @@
+import type { FeatureReference } from '../route';
+
 /** A fault on record, after regrades and sorts. */
 export interface DriveMark {
   /** The event that it came from: a fault, the sort of a flag, or a question. */
@@ -10,6 +12,7 @@ export interface DriveMark {
   readonly run: string | null;
   readonly source: 'fault' | 'sort' | 'question';
   readonly flag: string | null;
-  readonly feature: string | null;
+  /** What of the route it was made at. */
+  readonly feature: FeatureReference | null;
   readonly place: { readonly lat: number; readonly lon: number } | null;
 }

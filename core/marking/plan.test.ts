@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { eventsOf, firstTest, instant, standardWith } from '../testing';
+import type { FeatureKindId } from '../route';
 import { driveOf } from './drive';
 import { parseEvent } from './event';
 import { judge } from './judge';
@@ -55,7 +56,8 @@ describe('the plan of a drive', () => {
     );
 
   it('tells what is done of each thing that the standard plans', () => {
-    const said = (feature: string) => ({ kind: 'said', feature, text: feature }) as const;
+    const said = (feature: FeatureKindId) =>
+      ({ kind: 'said', feature: { kind: feature }, text: feature }) as const;
     const step = (phase: 'start' | 'stop', manoeuvre: string) =>
       ({ kind: 'manoeuvre', run: manoeuvre, manoeuvre, phase }) as const;
     expect(told([], 600)).toEqual({
@@ -126,7 +128,9 @@ describe('a drive that is less than its plan', () => {
   const whole: Bodies = [
     { kind: 'stage', stage: 'independent', at: instant(1) },
     ...run,
-    ...[1, 2, 3].map(() => ({ kind: 'said', feature: PULL_UP, text: 'p', at: instant(70) }) as const),
+    ...[1, 2, 3].map(
+      () => ({ kind: 'said', feature: { kind: PULL_UP }, text: 'p', at: instant(70) }) as const,
+    ),
     { ...answer('explain', true, 1), at: instant(80) },
     { ...answer('demonstrate', true, 1), at: instant(90) },
   ];
@@ -172,7 +176,14 @@ describe('a drive that is less than its plan', () => {
     expect(words(counted).at(-1)).toBe('Counted as a full test: The road was closed. (25 of 40 min)');
     expect(parseEvent({ ...eventsOf([{ kind: 'end', how: 'finished', counts: true }])[0] })).toEqual({
       ok: false,
-      problems: [{ path: 'reason', message: 'is missing; say why this counts as a full test' }],
+      problems: [
+        {
+          path: 'reason',
+          code: 'no-reason',
+          given: {},
+          message: 'is missing; say why this counts as a full test',
+        },
+      ],
     });
   });
 

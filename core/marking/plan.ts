@@ -1,4 +1,3 @@
-import { kindOfFeature } from '../route';
 import type { PlanVerdict, Standard } from '../standard';
 import { elapsedSeconds } from './clock';
 import type { Drive } from './drive';
@@ -99,7 +98,7 @@ export function planOf(
           (question) => question.part === part && question.attempt === null,
         ).length,
     );
-  const pullUps = () => drive.said.filter(({ feature }) => kindOfFeature(feature) === PULL_UP).length;
+  const pullUps = () => drive.said.filter(({ feature }) => feature.kind === PULL_UP).length;
   return [
     ...time('minutes', plan?.minutes, () => elapsedSeconds(drive, startedAt, now)),
     ...time('independent', plan?.independentMinutes, () => stageSeconds(drive, 'independent', now)),

@@ -9,7 +9,7 @@ import {
 
 /** The order of a mock, as every school of testing keeps it; ids go into the log, words onto the screen. */
 export const stages = [
-  { id: 'papers', title: 'Papers' },
+  { id: 'papers', title: 'Documents' },
   { id: 'checks', title: 'Checks' },
   { id: 'question', title: 'Question' },
   { id: 'drive', title: 'Drive' },
@@ -41,6 +41,15 @@ export function markWords(
 ): string {
   return `${compileStandard(standard).itemOf(item).item.label}, ${severityLabel(standard, severity)}`;
 }
+
+/** "Severity guide: danger" of what the guide was told; an instructor's own words as they are. */
+export const noteWords = ({
+  text,
+  by,
+}: {
+  readonly text: string;
+  readonly by?: string | undefined;
+}): string => (by === 'severity-guide' ? `Severity guide: ${text}` : text);
 
 /** "Alley docking, left". */
 export function runTitle(

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
 import { roadClasses, signKinds } from './road';
+import { problem } from './problems';
 
 export const NETWORK_FORMAT = 'jasperwren-network/1';
 /** Points and pieces of road that one network may have. */
@@ -63,35 +64,35 @@ export function parseNetwork(input: unknown): Parsed<NetworkFile> {
 function referenceProblems({ lat, lon, ele, roads, edges, signs, bans }: NetworkFile): readonly Problem[] {
   const problems: Problem[] = [];
   const points = lat.length;
-  if (lon.length !== points) problems.push({ path: 'lon', message: 'has not as many entries as lat' });
-  if (ele && ele.length !== points) problems.push({ path: 'ele', message: 'has not as many entries as lat' });
-  if (outside(lat, 90)) problems.push({ path: 'lat', message: 'leaves the range from -90 to 90 degrees' });
-  if (outside(lon, 180)) problems.push({ path: 'lon', message: 'leaves the range from -180 to 180 degrees' });
+  if (lon.length !== points) problems.push(problem('lon', 'other-length'));
+  if (ele && ele.length !== points) problems.push(problem('ele', 'other-length'));
+  if (outside(lat, 90)) problems.push(problem('lat', 'out-of-range', { most: 90 }));
+  if (outside(lon, 180)) problems.push(problem('lon', 'out-of-range', { most: 180 }));
   let pieces = 0;
   for (let n = 0; n < edges.length; pieces += 1) {
     const [of = -1, count = 0] = [edges[n], edges[n + 1]];
     if (of < 0 || of >= roads.length || count < 2 || n + 2 + count > edges.length)
-      return [...problems, { path: `edges[${n}]`, message: 'begins a piece that is not whole' }];
+      return [...problems, problem(`edges[${n}]`, 'half-piece')];
     let point = 0;
     for (let k = n + 2; k < n + 2 + count; k += 1) {
       point += edges[k] ?? 0;
-      if (point < 0 || point >= points)
-        return [...problems, { path: `edges[${k}]`, message: 'names a point that is not there' }];
+      if (point < 0 || point >= points) return [...problems, problem(`edges[${k}]`, 'no-point')];
     }
     n += 2 + count;
   }
-  if (pieces > MOST_EDGES) problems.push({ path: 'edges', message: `holds more than ${MOST_EDGES} pieces` });
-  if (pieces === 0) problems.push({ path: 'edges', message: 'holds no piece of road' });
+  if (pieces > MOST_EDGES)
+    problems.push(problem('edges', 'too-many-pieces', { found: pieces, most: MOST_EDGES }));
+  if (pieces === 0) problems.push(problem('edges', 'no-piece'));
   for (let n = 0; n < signs.length; n += 3)
     if (
       !within(signs[n], points) ||
       !within(signs[n + 1], signKinds.length) ||
       (signs[n + 2] ?? points) >= points
     )
-      return [...problems, { path: `signs[${n}]`, message: 'names what is not there' }];
+      return [...problems, problem(`signs[${n}]`, 'names-nothing')];
   for (let n = 0; n < bans.length; n += 4)
     if (!within(bans[n], pieces) || !within(bans[n + 1], points) || !within(bans[n + 2], pieces))
-      return [...problems, { path: `bans[${n}]`, message: 'names what is not there' }];
+      return [...problems, problem(`bans[${n}]`, 'names-nothing')];
   return problems;
 }
 

@@ -35,7 +35,7 @@ const FASTEST = 31.3;
  * that it needs are kept from one question to the next.
  */
 export function createSearch(traffic: Traffic): Search {
-  const { graph, seconds, delays } = traffic;
+  const { graph, seconds, delays, turns, firstTurn } = traffic;
   const cost = new Float64Array(2 * graph.edges);
   const before = new Int32Array(2 * graph.edges);
   const reachedIn = new Uint32Array(2 * graph.edges);
@@ -71,10 +71,12 @@ export function createSearch(traffic: Traffic): Search {
       if (onSettled(arc, at, atLeast)) return;
       const point = endOf(graph, arc);
       const last = graph.firstLeaving[point + 1] ?? 0;
-      for (let k = graph.firstLeaving[point] ?? 0; k < last; k += 1) {
+      const first = graph.firstLeaving[point] ?? 0;
+      const turn0 = (firstTurn[arc] ?? 0) - first;
+      for (let k = first; k < last; k += 1) {
         const next = graph.leaving[k] ?? 0;
         if (settledIn[next] === run || shut?.(next)) continue;
-        const turn = turnSeconds(traffic, arc, next);
+        const turn = turns[turn0 + k] ?? Infinity;
         if (turn < Infinity) reach(next, at + turn + (seconds[next] ?? 0), arc);
       }
     }

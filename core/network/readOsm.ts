@@ -1,8 +1,9 @@
 import { SaxesParser } from 'saxes';
-import { failed, parsed, type Parsed } from '../problems';
+import { failed, parsed, type Parsed, Broken } from '../problems';
 import { MOST_EDGES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
 import { signKinds, type Road } from './road';
 import { roadOf, signOf, type Tags } from './tags';
+import { problem } from './problems';
 
 export interface OsmSource {
   /** The text of the extract, from its beginning, each time it is asked for: it is read twice. */
@@ -33,8 +34,6 @@ export interface OsmReport {
 
 /** Thrown when the reading was cancelled. */
 export class Cancelled extends Error {}
-
-class Broken extends Error {}
 
 interface Way {
   readonly id: string;
@@ -72,7 +71,7 @@ export async function readOsm(
     const second = await readNodes(from, first);
     return joined(from, first, second);
   } catch (error) {
-    if (error instanceof Broken) return failed([{ path: '', message: error.message }]);
+    if (error instanceof Broken) return failed([error.problem]);
     throw error;
   }
 }
@@ -90,17 +89,17 @@ async function readElements(
   let depth = 0;
   let characters = before;
   parser.on('error', (error) => {
-    throw new Broken(`is broken XML at ${error.message}`);
+    throw new Broken(problem('', 'broken-xml', { where: error.message }));
   });
   parser.on('doctype', () => {
-    throw new Broken('has a DOCTYPE, which no extract of OpenStreetMap has; it is not read');
+    throw new Broken(problem('', 'doctype'));
   });
   parser.on('opentag', (tag) => {
     const { name } = tag;
     const attributes = tag.attributes as Record<string, string>;
     depth += 1;
     if (depth === 1 && name !== 'osm')
-      throw new Broken(`is no OpenStreetMap XML: its outermost element is <${name.slice(0, 40)}>`);
+      throw new Broken(problem('', 'no-osm', { element: name.slice(0, 40) }));
     if (depth === 2 && HOLDERS.has(name))
       open = wanted.has(name) ? { name, attributes, tags: {}, refs: [], members: [] } : null;
     else if (depth === 3 && open) {
@@ -148,9 +147,9 @@ async function readWays(from: OsmSource): Promise<Ways> {
     const found = roadOf(tags);
     if (!found) return;
     if (refs.some((ref) => !Number.isSafeInteger(ref)))
-      throw new Broken(`has a way at ${where()} that names a node by what is no number`);
+      throw new Broken(problem('', 'no-node', { where: where() }));
     points += refs.length;
-    if (points > 2 * MOST_POINTS) throw new Broken(`holds more than ${MOST_POINTS} points of roads`);
+    if (points > 2 * MOST_POINTS) throw new Broken(problem('', 'too-many-points', { most: MOST_POINTS }));
     ways.push({
       id: attributes.id ?? '',
       road: found.road,
@@ -183,7 +182,7 @@ interface Nodes {
 async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<Nodes> {
   const wanted = new Set<number>();
   for (const { refs } of ways) for (const ref of refs) wanted.add(ref);
-  if (wanted.size > MOST_POINTS) throw new Broken(`holds more than ${MOST_POINTS} points of roads`);
+  if (wanted.size > MOST_POINTS) throw new Broken(problem('', 'too-many-points', { most: MOST_POINTS }));
   const index = new Map<number, number>();
   const [lat, lon, ele]: [number[], number[], number[]] = [[], [], []];
   const signs = new Map<number, Tags>();
@@ -196,7 +195,7 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
       const value = Number(attributes[key] ?? NaN);
       if (!(Math.abs(value) <= most))
         throw new Broken(
-          `has a node at ${where()} whose ${key} is ${attributes[key] ?? 'missing'}; allowed: -${most} to ${most}`,
+          problem('', 'no-degrees', { where: where(), key, found: attributes[key] ?? 'missing', most }),
         );
       return Math.round(value * PER_DEGREE);
     };
@@ -259,10 +258,9 @@ function joined(
       signed.push(at(ref), signKinds.indexOf(sign.kind), next === undefined ? -1 : at(next));
     });
   }
-  if (pieces === 0)
-    return failed([{ path: '', message: 'holds no road that cars may drive on, with nodes of its own' }]);
+  if (pieces === 0) return failed([problem('', 'no-road')]);
   if (pieces > MOST_EDGES)
-    return failed([{ path: '', message: `holds ${pieces} pieces of road; at most ${MOST_EDGES}` }]);
+    return failed([problem('', 'too-many-pieces', { found: pieces, most: MOST_EDGES })]);
   const banned = bans.flatMap(({ from, via, to, only }) => {
     const touching = (way: string) => (piecesOf.get(way) ?? []).filter(({ ends }) => ends.includes(via));
     const [into] = touching(from);

@@ -70,7 +70,14 @@ export interface Traffic {
   readonly headIn: Float32Array;
   /** Place in `controls` of what rules where each arc ends; the high bit says that it is assumed. */
   readonly control: Uint8Array;
+  /** Seconds from each arc into each that leaves its end, in the graph's order; see `firstTurn`. */
+  readonly turns: Float64Array;
+  /** Where the turns of each arc begin in `turns`. */
+  readonly firstTurn: Int32Array;
 }
+
+/** What is known of the junctions before their turns are. */
+type Junctions = Omit<Traffic, 'turns' | 'firstTurn'>;
 
 const ASSUMED = 0x80;
 /** Signs so near before a junction belong to it, in metres. */
@@ -97,7 +104,19 @@ export function trafficOf(graph: RoadGraph, delays: Delays = usualDelays): Traff
     traffic.seconds[arc] = arcSeconds(graph, arc, delays);
     if (mayDrive(graph, arc)) traffic.control[arc] = controlAtEnd(traffic, arc);
   }
-  return traffic;
+  return { ...traffic, ...turnsOf(traffic) };
+}
+
+/** All turns, worked out once: every search asks for them again and again. */
+function turnsOf(junctions: Junctions): Pick<Traffic, 'turns' | 'firstTurn'> {
+  const { graph } = junctions;
+  const firstTurn = new Int32Array(2 * graph.edges);
+  const turns: number[] = [];
+  for (let arc = 0; arc < firstTurn.length; arc += 1) {
+    firstTurn[arc] = turns.length;
+    for (const into of armsOf(graph, endOf(graph, arc))) turns.push(workOutTurn(junctions, arc, into));
+  }
+  return { turns: Float64Array.from(turns), firstTurn };
 }
 
 const crossings = new Set([
@@ -115,7 +134,7 @@ function arcSeconds(graph: RoadGraph, arc: number, { pace, crossing }: Delays): 
   return lengthOfArc(graph, arc) / speed + met * crossing;
 }
 
-function controlAtEnd(traffic: Traffic, arc: number): number {
+function controlAtEnd(traffic: Junctions, arc: number): number {
   const { graph } = traffic;
   const road = roadOfArc(graph, arc);
   const point = endOf(graph, arc);
@@ -146,7 +165,7 @@ function controlAtEnd(traffic: Traffic, arc: number): number {
 }
 
 /** Whether an arc ends at the middle of a road: the other two arms lie across it. */
-function isStem({ headIn, headOut }: Traffic, arc: number, others: readonly number[]): boolean {
+function isStem({ headIn, headOut }: Junctions, arc: number, others: readonly number[]): boolean {
   const [a = 0, b = 0] = others.map((arm) => Math.abs(turnBetween(headIn[arc] ?? 0, headOut[arm] ?? 0)));
   return Math.min(a, b) > STRAIGHT;
 }
@@ -160,11 +179,20 @@ export function controlOf(
 }
 
 /** By how much one turns from an arc into another, to the right above nought. */
-export const turnOf = ({ headIn, headOut }: Traffic, from: number, into: number): number =>
+export const turnOf = ({ headIn, headOut }: Junctions, from: number, into: number): number =>
   turnBetween(headIn[from] ?? 0, headOut[into] ?? 0);
 
 /** Seconds that the way from one arc into the next costs, and Infinity where it may not be driven. */
-export function turnSeconds(traffic: Traffic, from: number, into: number): number {
+export function turnSeconds({ graph, turns, firstTurn }: Traffic, from: number, into: number): number {
+  const point = endOf(graph, from);
+  const first = graph.firstLeaving[point] ?? 0;
+  const last = graph.firstLeaving[point + 1] ?? 0;
+  for (let k = first; k < last; k += 1)
+    if (graph.leaving[k] === into) return turns[(firstTurn[from] ?? 0) + k - first] ?? Infinity;
+  return Infinity;
+}
+
+function workOutTurn(traffic: Junctions, from: number, into: number): number {
   const { graph, delays, control } = traffic;
   if (!mayDrive(graph, into)) return Infinity;
   if (graph.banned.size > 0 && graph.banned.has(turnKey(from, into))) return Infinity;

@@ -1,10 +1,13 @@
+export { Broken } from './broken';
 export {
-  type Parsed,
-  type Problem,
-  checkShape,
   failed,
-  newerFormat,
   parsed,
   pathText,
   problemText,
+  within,
+  type Parsed,
+  type Problem,
+  type Told,
 } from './problem';
+export { checkShape, newerFormat } from './shape';
+export { commonProblem, commonWords, problemsIn, whyOf } from './words';

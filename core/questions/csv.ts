@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import type { Problem } from '../problems';
 import { parseQuestion } from './parse';
 import type { Question } from './schema';
+import { problem } from './problems';
 
 /** Columns of a table of questions. Several points or cautions in one cell stand apart by a bar: |. */
 const columns = [
@@ -45,13 +46,10 @@ export function readQuestionTable(text: string): QuestionTable {
   if (missing.length > 0)
     return {
       good: [],
-      problems: [{ path: 'row 1', message: `lacks the columns ${missing.join(', ')}` }],
+      problems: [problem('row 1', 'lacks-columns', { columns: missing })],
     };
   const unknown = fields.filter((field) => !columns.includes(field as Column));
-  const problems: Problem[] = unknown.map((field) => ({
-    path: 'row 1',
-    message: `has a column ${field === '' ? 'without a name' : field} that is not read`,
-  }));
+  const problems: Problem[] = unknown.map((column) => problem('row 1', 'unread-column', { column }));
   const broken = new Map(errors.map(({ row = 0, message }) => [row, message]));
   const good: { row: number; question: Question }[] = [];
   data.forEach((cells, n) => {
@@ -59,19 +57,19 @@ export function readQuestionTable(text: string): QuestionTable {
     const path = `row ${row}`;
     const torn = broken.get(n);
     if (torn) {
-      problems.push({ path, message: `cannot be read: ${torn}` });
+      problems.push(problem(path, 'torn', { why: torn }));
       return;
     }
     const result = parseQuestion(questionOf((column) => withoutGuard((cells[column] ?? '').trim())));
     if (!result.ok)
       problems.push(
-        ...result.problems.map((problem) => ({
-          path: problem.path === '' ? path : `${path}, ${problem.path}`,
-          message: problem.message,
+        ...result.problems.map((one) => ({
+          ...one,
+          path: one.path === '' ? path : `${path}, ${one.path}`,
         })),
       );
     else if (good.some(({ question }) => question.id === result.value.id))
-      problems.push({ path: `${path}, id`, message: `is used twice: ${result.value.id}` });
+      problems.push(problem(`${path}, id`, 'used-twice', { id: result.value.id }));
     else good.push({ row, question: result.value });
   });
   return { good, problems };

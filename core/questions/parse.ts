@@ -1,29 +1,27 @@
-import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, parsed, type Parsed, type Problem, whyOf, within } from '../problems';
 import { bankSchema, questionSchema, QUESTIONS_FORMAT, type Bank, type Question } from './schema';
+import { problem } from './problems';
 
 /** Largest bank file that is read, in characters. */
 export const MAX_BANK_LENGTH = 4_000_000;
 
 /** Reads a bank file; lists every problem with its path. */
 export function readBank(text: string): Parsed<Bank> {
-  if (text.length > MAX_BANK_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_BANK_LENGTH} characters` }]);
+  if (text.length > MAX_BANK_LENGTH) return failed([problem('', 'too-long', { most: MAX_BANK_LENGTH })]);
   let input: unknown;
   try {
     input = JSON.parse(text);
   } catch (error) {
-    return failed([
-      { path: '', message: `is not JSON: ${error instanceof Error ? error.message : 'unreadable'}` },
-    ]);
+    return failed([problem('', 'no-json', { why: whyOf(error) })]);
   }
   const format = typeof input === 'object' && input !== null && 'format' in input ? input.format : undefined;
   if (format !== QUESTIONS_FORMAT)
-    return failed([{ path: 'format', message: `must be ${QUESTIONS_FORMAT}` }]);
+    return failed([problem('format', 'other-format', { wanted: QUESTIONS_FORMAT })]);
   const shape = checkShape(bankSchema, input);
   if (!shape.ok) return shape;
   const problems = shape.value.questions.flatMap((question, n) => [
     ...repeated(shape.value.questions.slice(0, n), question.id, `questions[${n}].id`),
-    ...ownProblems(question).map(({ path, message }) => ({ path: `questions[${n}].${path}`, message })),
+    ...ownProblems(question).map((one) => within(`questions[${n}]`, one)),
   ]);
   return problems.length > 0 ? failed(problems) : shape;
 }
@@ -43,11 +41,9 @@ export const writeBank = (title: string, questions: readonly Question[]): string
 function ownProblems({ points }: Question): Problem[] {
   return [
     ...points.flatMap(({ id }, n) => repeated(points.slice(0, n), id, `points[${n}].id`)),
-    ...(points.some(({ essential }) => essential)
-      ? []
-      : [{ path: 'points', message: 'has no essential point: no answer could be wrong' }]),
+    ...(points.some(({ essential }) => essential) ? [] : [problem('points', 'no-essential-point')]),
   ];
 }
 
 const repeated = (before: readonly { readonly id: string }[], id: string, path: string): Problem[] =>
-  before.some((other) => other.id === id) ? [{ path, message: `is used twice: ${id}` }] : [];
+  before.some((other) => other.id === id) ? [problem(path, 'used-twice', { id })] : [];

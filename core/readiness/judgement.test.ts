@@ -150,8 +150,8 @@ describe('the four words', () => {
     ],
     ['parts', whole.map((mock) => ({ ...mock, stages: [] })), good, held, 'Independent drive'],
     ['questions', whole, good, { ...held, questionsRight: 0.4 }, 'drill'],
-    ['papers', whole, good, { ...held, papers: { inOrder: false, said: 'not seen' } }, 'papers'],
-    ['pass', whole, { pass: 0.7, low: 0.5, high: 0.8 }, held, '80 %'],
+    ['papers', whole, good, { ...held, papers: { inOrder: false, said: 'not seen' } }, 'documents'],
+    ['pass', whole, { pass: 0.7, low: 0.5, high: 0.8 }, held, '80%'],
   ])(
     'nearly when only %s is missing, and it says what would meet it',
     (id, evidence, chance, how, wanted) => {

@@ -29,7 +29,7 @@ export interface Papers {
 }
 
 const DAY = 86_400_000;
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
+const percent = (share: number): string => `${Math.round(share * 100)}%`;
 const many = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /**
@@ -118,9 +118,9 @@ export function judgeReadiness(
       }),
     );
   conditions.push(
-    condition('papers', 'Papers in order', papers.inOrder, {
+    condition('papers', 'Documents in order', papers.inOrder, {
       now: papers.said,
-      wanted: 'the papers seen and in order',
+      wanted: 'documents seen and in order',
     }),
   );
 

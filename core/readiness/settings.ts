@@ -65,7 +65,7 @@ export const settingWords: Readonly<
 > = {
   halfLife: ['Half-life of a mock', 'days', 3, 365],
   priorTests: ['Weight of the school’s usual rates', 'tests', 0.1, 10],
-  daySpread: ['Evenness of days', '', 1, 100],
+  daySpread: ['Sameness from day to day', '', 1, 100],
   nerves: ['Faults on the day against a mock', 'times', 0.5, 3],
   usualMinors: ['Small faults of somebody unknown', 'a test', 0.5, 40],
   readyMinors: ['Small faults of a ready learner', 'a test', 0.1, 20],
@@ -75,7 +75,7 @@ export const settingWords: Readonly<
   readyPass: ['Ready from a chance of', '', 0.3, 0.99],
   readyLow: ['with a lower bound of', '', 0.1, 0.99],
   nearlyPass: ['Nearly from a chance of', '', 0.1, 0.98],
-  mocks: ['Mocks wanted', '', 1, 20],
+  mocks: ['Mocks needed', '', 1, 20],
   mockDays: ['within', 'days', 7, 365],
   routes: ['on different routes', '', 1, 10],
   cleanMocks: ['Last mocks without a grave fault', '', 0, 10],

@@ -23,7 +23,7 @@ describe('a report', () => {
       { kind: 'sort', of: 'e2', faults: [{ item: 'look', severity: 'grave' }] },
       look,
       { kind: 'regrade', of: 'e4', severity: 'grave' },
-      { kind: 'note', of: 'e4', text: 'Severity guide: danger' },
+      { kind: 'note', of: 'e4', text: 'danger', by: 'severity-guide' },
       { kind: 'question', question: 'oil', part: 'explain', right: false, attempt: 2 },
     ]);
     expect(marks.map(({ grade, counts, remarks }) => [grade, counts, remarks])).toEqual([

@@ -4,6 +4,7 @@ import {
   cleanSections,
   countsNowhere,
   elapsedSeconds,
+  noteWords,
   outcomeWords,
   ratingsBy,
   remarksOn,
@@ -195,8 +196,8 @@ function marksOf(
   const { itemOf, severities } = compileStandard(standard);
   const positions = positionsOf(marks, drive, route);
   const notes = new Map<string, string[]>();
-  for (const { of, text } of drive.notes)
-    if (of !== undefined) notes.set(of, [...(notes.get(of) ?? []), text]);
+  for (const note of drive.notes)
+    if (note.of !== undefined) notes.set(note.of, [...(notes.get(note.of) ?? []), noteWords(note)]);
   return marks.map((mark, n): ReportMark => {
     const { by, at, uncounted } = mark;
     const { item, section } = itemOf(mark.item);
@@ -269,7 +270,7 @@ function entriesOf(
     // A note of a mark stands with its mark.
     ...drive.notes
       .filter(({ of }) => of === undefined || !marked.has(of))
-      .map(({ at, text }) => entry(at, text, 'note')),
+      .map((note) => entry(note.at, noteWords(note), 'note')),
     ...drive.goals.map(({ at, text }) => entry(at, text, 'goal')),
   ]
     .map((one) => ({ one, time: Date.parse(one.at) }))

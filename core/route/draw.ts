@@ -4,6 +4,7 @@ import type { OnArc, Path, Search, Snap, Snapped, Traffic } from '../network';
 import { courseOf, type Course } from './course';
 import { proposedFeatures, stretchesOf } from './propose';
 import { ROUTE_FORMAT, type Route } from './route';
+import { problem } from './problems';
 
 /** So far from where it was put, in metres, a point may be led to a road. */
 export const SNAP_METRES = 120;
@@ -37,12 +38,10 @@ export function wayThrough({ snap, search }: Drawing, via: readonly Position[]):
     return found.filter(({ off }) => off <= (first?.off ?? 0) + 2).slice(0, 4);
   });
   const off = near.flatMap((found, n) =>
-    found.length > 0
-      ? []
-      : [{ path: `via[${n}]`, message: `point ${n + 1} lies more than ${SNAP_METRES} m from any road` }],
+    found.length > 0 ? [] : [problem(`via[${n}]`, 'off-road', { point: n + 1, metres: SNAP_METRES })],
   );
   if (off.length > 0) return failed(off);
-  if (via.length < 2) return failed([{ path: 'via', message: 'two points at least make a way' }]);
+  if (via.length < 2) return failed([problem('via', 'too-few-points')]);
   type State = {
     readonly at: Snapped;
     readonly seconds: number;
@@ -60,13 +59,7 @@ export function wayThrough({ snap, search }: Drawing, via: readonly Position[]):
       }
       return best ? [best] : [];
     });
-    if (next.length === 0)
-      return failed([
-        {
-          path: `via[${n}]`,
-          message: `there is no way from point ${n} to point ${n + 1} that a car may drive`,
-        },
-      ]);
+    if (next.length === 0) return failed([problem(`via[${n}]`, 'no-way', { from: n, to: n + 1 })]);
     states = next;
   }
   const best = states.reduce((least, state) => (state.seconds < least.seconds ? state : least));
@@ -158,6 +151,6 @@ export function drawThrough(
   if (!way.ok) return way;
   const { arcs, from, to, via: led } = way.value;
   const course = courseOf(drawing.traffic, arcs, from, to);
-  if (course.line.length < 2) return failed([{ path: 'via', message: 'all points lie in one place' }]);
+  if (course.line.length < 2) return failed([problem('via', 'one-place')]);
   return parsed({ course, route: routeOf(drawing.traffic, course, { via: led, ...more }) });
 }

@@ -140,7 +140,7 @@ describe('GeoJSON of others', () => {
   });
 
   it('is refused in words when it is none, or leaves the earth', () => {
-    expect(problemsOf(readGeoJson('{'))).toContain('is no JSON');
+    expect(problemsOf(readGeoJson('{'))).toContain('is not JSON');
     expect(problemsOf(readGeoJson('{"type":"Point","coordinates":[1,2]}'))).toContain('no line');
     const far = {
       type: 'LineString',

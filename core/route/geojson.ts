@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import { checkShape, failed, type Parsed } from '../problems';
+import { checkShape, failed, type Parsed, whyOf } from '../problems';
 import { featureKindOf } from './features';
 import { besideLine, placesWith, type Places, type Waypoint } from './gpx';
 import { MAX_ROUTE_LENGTH, type Route } from './route';
+import { problem } from './problems';
 
 /** A route as GeoJSON (RFC 7946): its line, its places, and all else of ours as a foreign member. */
 export function writeGeoJson(route: Route): string {
@@ -31,29 +32,26 @@ const positions = z.array(position);
 
 /** Reads GeoJSON, ours or anybody's: the longest line in it, and its points. */
 export function readGeoJson(text: string): Parsed<Places> {
-  if (text.length > MAX_ROUTE_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_ROUTE_LENGTH} characters` }]);
+  if (text.length > MAX_ROUTE_LENGTH) return failed([problem('', 'too-long', { most: MAX_ROUTE_LENGTH })]);
   let input: unknown;
   try {
     input = JSON.parse(text);
   } catch (error) {
-    return failed([
-      { path: '', message: `is no JSON: ${error instanceof Error ? error.message : 'unreadable'}` },
-    ]);
+    return failed([problem('', 'no-json', { why: whyOf(error) })]);
   }
   const lines: unknown[] = [];
   const points: { readonly at: unknown; readonly properties: unknown }[] = [];
   gather(input, null, lines, points, 0);
   const read = lines.map((line) => checkShape(positions, line));
   const problems = read.flatMap((result, n) =>
-    result.ok ? [] : result.problems.map(({ path, message }) => ({ path: `line ${n + 1}${path}`, message })),
+    result.ok ? [] : result.problems.map((one) => ({ ...one, path: `line ${n + 1}${one.path}` })),
   );
   if (problems.length > 0) return failed(problems.slice(0, 20));
   const longest = read.reduce<readonly z.output<typeof position>[]>(
     (best, result) => (result.ok && result.value.length > best.length ? result.value : best),
     [],
   );
-  if (longest.length < 2) return failed([{ path: '', message: 'holds no line of two points or more' }]);
+  if (longest.length < 2) return failed([problem('', 'no-line')]);
   const waypoints = points.flatMap(({ at, properties }): Waypoint[] => {
     const result = checkShape(position, at);
     if (!result.ok) return [];

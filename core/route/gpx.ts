@@ -1,8 +1,9 @@
 import { SaxesParser } from 'saxes';
-import { failed, parsed, type Parsed } from '../problems';
+import { failed, parsed, type Parsed, Broken } from '../problems';
 import type { Position } from '../geo';
 import { featureKindOf } from './features';
 import { MAX_ROUTE_LENGTH, MOST_LINE, parseRoute, type Route } from './route';
+import { problem } from './problems';
 
 /** Marks what is ours in files that others read too. */
 export const OWN_SPACE = 'urn:jasperwren:route:1';
@@ -63,16 +64,13 @@ export function writeGpx(route: Route): string {
   ].join('');
 }
 
-class Broken extends Error {}
-
 /** Reads GPX, ours or anybody's: tracks, routes and waypoints; what else is in it is passed over. */
 export function readGpx(text: string): Parsed<Places> {
-  if (text.length > MAX_ROUTE_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_ROUTE_LENGTH} characters` }]);
+  if (text.length > MAX_ROUTE_LENGTH) return failed([problem('', 'too-long', { most: MAX_ROUTE_LENGTH })]);
   try {
     return placesOf(read(text));
   } catch (error) {
-    if (error instanceof Broken) return failed([{ path: '', message: error.message }]);
+    if (error instanceof Broken) return failed([error.problem]);
     throw error;
   }
 }
@@ -94,15 +92,15 @@ function read(text: string): Read {
   let points = 0;
   const local = (name: string) => name.slice(name.indexOf(':') + 1);
   parser.on('error', (error) => {
-    throw new Broken(`is broken XML at ${error.message}`);
+    throw new Broken(problem('', 'broken-xml', { where: error.message }));
   });
   parser.on('doctype', () => {
-    throw new Broken('has a DOCTYPE, which no GPX has; it is not read');
+    throw new Broken(problem('', 'doctype'));
   });
   parser.on('opentag', (tag) => {
     const name = local(tag.name);
     if (open.length === 0 && name !== 'gpx')
-      throw new Broken(`is no GPX: its outermost element is <${name.slice(0, 40)}>`);
+      throw new Broken(problem('', 'no-gpx', { element: name.slice(0, 40) }));
     open.push(name);
     words = '';
     const attributes = tag.attributes as Record<string, string>;
@@ -111,7 +109,8 @@ function read(text: string): Read {
       position = placeIn(attributes, name, parser.line);
       time = null;
       if (name === 'wpt') found.waypoints.push({ ...position, name: '', text: '' });
-      else if ((points += 1) > 20 * MOST_LINE) throw new Broken(`has more than ${20 * MOST_LINE} points`);
+      else if ((points += 1) > 20 * MOST_LINE)
+        throw new Broken(problem('', 'too-many-points', { most: 20 * MOST_LINE }));
     }
   });
   const onText = (more: string) => {
@@ -143,7 +142,7 @@ function placeIn(attributes: Readonly<Record<string, string>>, name: string, lin
     const value = Number((attributes[key] ?? '') || NaN);
     if (!(Math.abs(value) <= most))
       throw new Broken(
-        `has a <${name}> at line ${line} whose ${key} is ${attributes[key] ?? 'missing'}; allowed: -${most} to ${most}`,
+        problem('', 'no-degrees', { element: name, line, key, found: attributes[key] ?? 'missing', most }),
       );
     return value;
   };
@@ -160,10 +159,7 @@ function placesOf({ title, own, lines, waypoints }: Read): Parsed<Places> {
   const longest = (of: Read['lines']) =>
     of.reduce((best, { points }) => (points.length > best.length ? points : best), [] as TrackPoint[]);
   const line = longest(tracks).length > 1 ? longest(tracks) : longest(lines);
-  if (line.length < 2)
-    return failed([
-      { path: '', message: `holds no track or route of two points or more (the longest has ${line.length})` },
-    ]);
+  if (line.length < 2) return failed([problem('', 'no-track', { longest: line.length })]);
   return placesWith(title, line, waypoints, own);
 }
 
@@ -175,7 +171,7 @@ export function placesWith(
   own: string,
 ): Parsed<Places> {
   if (line.length > MOST_LINE)
-    return failed([{ path: '', message: `has a line of ${line.length} points; at most ${MOST_LINE}` }]);
+    return failed([problem('', 'line-too-long', { points: line.length, most: MOST_LINE })]);
   let route: Route | null = null;
   if (own !== '')
     try {

@@ -5,7 +5,9 @@ export {
   type FeatureKind,
   type FeatureKindId,
 } from './features';
-export { featureIdAt, kindOfFeature, pictureOf, placeOfFeature } from './featureId';
+export { keyAt } from './key';
+export { problem as routeProblem } from './problems';
+export { featureReference, referenceOfEarlier, referenceTo, type FeatureReference } from './reference';
 export { withFeature, withoutFeature } from './edit';
 export { drawThrough, routeOf, SNAP_METRES, viaOfWay, wayThrough, type Drawing, type Through } from './draw';
 export { courseOf, type Course, type Leg } from './course';
@@ -28,6 +30,7 @@ export {
   MOST_FEATURES,
   MOST_LINE,
   parseRoute,
+  placeSchema,
   readRoute,
   ROUTE_FORMAT,
   routeSchema,

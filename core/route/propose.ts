@@ -13,9 +13,9 @@ import {
   type Traffic,
 } from '../network';
 import type { Course, Leg } from './course';
-import { featureIdAt } from './featureId';
 import type { FeatureKindId } from './features';
 import { junctionsOf, type Crossed } from './junctions';
+import { keyAt } from './key';
 import type { Feature, Stretch } from './route';
 
 type Found = Pick<Feature, 'kind' | 'along'> &
@@ -115,7 +115,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
     .sort((a, b) => a.along - b.along)
     .map((one): Feature => {
       const { lat, lon } = positionAlong(course.line, course.metres, one.along);
-      const key = featureIdAt(one.kind, { lat, lon });
+      const key = keyAt(one.kind, { lat, lon });
       const times = (ids.get(key) ?? 0) + 1;
       ids.set(key, times);
       return {
@@ -128,6 +128,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
         exit: null,
         exits: null,
         source: 'network',
+        proposed: true,
         assumed: false,
         trap: null,
         photo: false,

@@ -2,8 +2,8 @@ import * as z from 'zod';
 import { metresAlong } from '../geo';
 import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
 import { usualDelays, roadClasses, type Delays } from '../network';
-import { withOwnIds } from './featureId';
 import { featureKindIds } from './features';
+import { problem } from './problems';
 
 export const ROUTE_FORMAT = 'jasperwren-route/1';
 /** Points that a route's line may have, and things along it. */
@@ -11,7 +11,8 @@ export const MOST_LINE = 100_000;
 export const MOST_FEATURES = 2_000;
 
 const degrees = (most: number) => z.number().min(-most).max(most);
-const placeSchema = z.strictObject({ lat: degrees(90), lon: degrees(180) }).readonly();
+/** A position as files of ours hold it. */
+export const placeSchema = z.strictObject({ lat: degrees(90), lon: degrees(180) }).readonly();
 const metres = z.number().min(0).max(2_000_000);
 const words = z.string().max(300);
 
@@ -21,6 +22,7 @@ export type TrapKind = (typeof trapKinds)[number];
 
 const featureSchema = z
   .strictObject({
+    /** Tells nothing but which it is. */
     id: z.string().min(1).max(80),
     kind: z.enum(featureKindIds),
     /** Metres from the start of the route. */
@@ -38,8 +40,10 @@ const featureSchema = z
     /** Of a roundabout: the exit that is taken, and how many there are; counted from the first that one passes. */
     exit: z.int().min(1).max(20).nullable().default(null),
     exits: z.int().min(1).max(20).nullable().default(null),
-    /** Proposed from the network, or put by hand. */
+    /** Whose word it is: as the network proposes it, or as somebody put or changed it. */
     source: z.enum(['network', 'hand']).default('hand'),
+    /** Whether the network proposed it, also when it was changed since. */
+    proposed: z.boolean().default(true),
     /** The network does not say it; it was worked out from the classes of the roads. */
     assumed: z.boolean().default(false),
     trap: z.enum(trapKinds).nullable().default(null),
@@ -94,7 +98,7 @@ const routeSchema = z.strictObject({
   line: z.array(placeSchema).min(2).max(MOST_LINE).readonly(),
   stretches: z.array(stretchSchema).max(MOST_LINE).readonly(),
   features: z.array(featureSchema).max(MOST_FEATURES).readonly(),
-  /** Proposed features that the instructor does not want: kind and place of each. */
+  /** Proposed features that the instructor does not want, by their ids. */
   muted: z.array(z.string().max(120)).max(MOST_FEATURES).readonly().default([]),
   /** Where the independent drive begins and ends, in metres; null when it is not laid down. */
   independent: z.strictObject({ from: metres, to: metres }).readonly().nullable().default(null),
@@ -112,7 +116,7 @@ export function parseRoute(input: unknown): Parsed<Route> {
   if (!shape.ok) return shape;
   const problems = fittingProblems(shape.value);
   if (problems.length > 0) return failed(problems);
-  return parsed({ ...shape.value, features: withOwnIds(shape.value.features) });
+  return parsed(shape.value);
 }
 
 function fittingProblems({ line, stretches, features, independent }: Route): readonly Problem[] {
@@ -125,30 +129,21 @@ function fittingProblems({ line, stretches, features, independent }: Route): rea
     const twice = ids.has(id);
     ids.add(id);
     return [
-      ...(twice ? [{ path: `features[${n}].id`, message: `${id} is used twice` }] : []),
+      ...(twice ? [problem(`features[${n}].id`, 'used-twice', { id })] : []),
       ...(beyond(along)
-        ? [
-            {
-              path: `features[${n}].along`,
-              message: `lies beyond the end of the line, which is ${Math.round(length)} m long`,
-            },
-          ]
+        ? [problem(`features[${n}].along`, 'beyond-end', { metres: Math.round(length) })]
         : []),
       ...(exit !== null && exits !== null && exit > exits
-        ? [{ path: `features[${n}].exit`, message: `is ${exit} of ${exits} exits` }]
+        ? [problem(`features[${n}].exit`, 'too-few-exits', { exit, exits })]
         : []),
     ];
   });
   const order = stretches.findIndex(
     ({ until }, n) => until < (stretches[n - 1]?.until ?? 0) || beyond(until),
   );
-  if (order >= 0)
-    problems.push({
-      path: `stretches[${order}].until`,
-      message: 'is out of order, or beyond the end of the line',
-    });
+  if (order >= 0) problems.push(problem(`stretches[${order}].until`, 'out-of-order'));
   if (independent && (independent.to < independent.from || beyond(independent.to)))
-    problems.push({ path: 'independent', message: 'ends before it begins, or beyond the end of the line' });
+    problems.push(problem('independent', 'ends-first'));
   return problems;
 }
 
@@ -158,12 +153,11 @@ export const writeRoute = (route: Route): string => `${JSON.stringify(route, nul
 export const MAX_ROUTE_LENGTH = 20_000_000;
 
 export function readRoute(text: string): Parsed<Route> {
-  if (text.length > MAX_ROUTE_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_ROUTE_LENGTH} characters` }]);
+  if (text.length > MAX_ROUTE_LENGTH) return failed([problem('', 'too-long', { most: MAX_ROUTE_LENGTH })]);
   try {
     return parseRoute(JSON.parse(text));
   } catch (error) {
-    if (error instanceof SyntaxError) return failed([{ path: '', message: `is no JSON: ${error.message}` }]);
+    if (error instanceof SyntaxError) return failed([problem('', 'no-json', { why: error.message })]);
     throw error;
   }
 }

@@ -43,6 +43,7 @@ const straight = (features: readonly Partial<Feature>[], metres = 4_000, speed =
     exit: null,
     exits: null,
     source: 'network',
+    proposed: true,
     assumed: false,
     trap: null,
     photo: false,

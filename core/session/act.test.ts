@@ -76,9 +76,9 @@ describe('what an action records', () => {
     does({ do: 'take-back', events: [second], because: 'no fault' });
     const { marks, drive } = judged();
     expect(marks).toMatchObject([{ severity: 'grave', regradedFrom: 'minor' }]);
-    expect(drive.notes.map(({ of, text }) => [of, text])).toEqual([
-      [first, 'Severity guide: danger'],
-      [second, 'Severity guide: no fault'],
+    expect(drive.notes.map(({ of, text, by }) => [of, text, by])).toEqual([
+      [first, 'danger', 'severity-guide'],
+      [second, 'no fault', 'severity-guide'],
     ]);
   });
 

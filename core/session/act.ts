@@ -8,6 +8,7 @@ import {
   type EventOf,
   type Judgement,
 } from '../marking';
+import type { FeatureReference } from '../route';
 import { markProblems, type CountedPhase, type Standard } from '../standard';
 import { moveMark } from './outside';
 import { MOST_GOALS, type Refusal } from './refusal';
@@ -44,7 +45,7 @@ export type Action =
   | { readonly do: 'stop-run' }
   | { readonly do: 'measure'; readonly measure: string; readonly value: number }
   | ({ readonly do: 'question' } & Told<'question'>)
-  | { readonly do: 'say'; readonly feature: string; readonly text: string }
+  | { readonly do: 'say'; readonly feature: FeatureReference; readonly text: string }
   | { readonly do: 'step-in'; readonly by: EventOf<'intervention'>['by'] }
   | { readonly do: 'note'; readonly text: string }
   | { readonly do: 'goal'; readonly text: string }
@@ -220,7 +221,7 @@ const retractsOf = (ids: readonly string[]): readonly EventBody[] =>
   ids.map((of) => ({ kind: 'retract', of }));
 
 const reason = (of: string, because: string | undefined): readonly EventBody[] =>
-  because === undefined ? [] : [{ kind: 'note', text: `Severity guide: ${because}`, of }];
+  because === undefined ? [] : [{ kind: 'note', text: because, of, by: 'severity-guide' }];
 
 /** What of a mark the standard does not know or does not allow; null when all is well. */
 function strange(standard: Standard, mark: Fault): Acted | null {

@@ -58,7 +58,7 @@ describe('undoing the last touch', () => {
       [{ kind: 'question', question: 'q', part: 'explain', right: false, attempt: 1 }],
       'explain question, wrong',
     ],
-    ['a pull-up', [{ kind: 'said', feature: 'pull-up', text: 'Pull up' }], '“Pull up”'],
+    ['a pull-up', [{ kind: 'said', feature: { kind: 'pull-up' }, text: 'Pull up' }], '“Pull up”'],
     ['a reading', [{ kind: 'measure', measure: 'rollBack', value: 12, run: null }], 'Roll-back 12 cm'],
     [
       'a step of a manoeuvre',

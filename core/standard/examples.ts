@@ -13,7 +13,9 @@ export interface ExampleResult {
   readonly holds: boolean;
   readonly differences: readonly {
     readonly at: 'verdict' | 'breaches' | 'counts';
-    readonly message: string;
+    /** What the example says, and what the limits give. */
+    readonly wanted: string;
+    readonly found: string;
   }[];
 }
 
@@ -40,7 +42,7 @@ function runExample(standard: Standard, example: Example): ExampleResult {
 const listed = (ids: readonly string[]): string => [...new Set(ids)].sort().join(', ') || 'none';
 
 function differs(at: ExampleResult['differences'][number]['at'], wanted: string, found: string) {
-  return wanted === found ? [] : [{ at, message: `says ${wanted}, but the limits give ${found}` }];
+  return wanted === found ? [] : [{ at, wanted, found }];
 }
 
 function countDifferences(standard: Standard, example: Example, result: LimitsResult) {

@@ -27,6 +27,7 @@ export {
   quantityIds,
   type CountedPhase,
 } from './quantities';
+export { differenceWords, problem as standardProblem } from './problems';
 export { markProblems } from './references';
 export { stepRun, unstartedRun, type RunState } from './run';
 export {
@@ -50,6 +51,6 @@ export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';
-export { limitOf, limitTitle, scopedTitle, severityCount, severityLabel } from './words';
+export { limitOf, limitTitle, scopedTitle, severityCount, severityLabel, unitText } from './words';
 export { usualItems } from './usual';
 export { compareVersions, isSameVersion, newestVersions, nextVersion } from './version';

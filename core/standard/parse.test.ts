@@ -37,7 +37,7 @@ describe('a standard file', () => {
 
   it('says what is allowed', () => {
     expect(problemsOf({ units: 'furlongs' })).toEqual(['units: is "furlongs"; allowed: imperial, metric']);
-    expect(problemsOf({ title: undefined })).toEqual(['title: is missing; a string is wanted here']);
+    expect(problemsOf({ title: undefined })).toEqual(['title: is missing; it must be a string']);
   });
 
   const references: [string, Record<string, unknown>, string][] = [
@@ -130,7 +130,14 @@ describe('a standard file', () => {
     const result = readStandard(' '.repeat(2_000_001));
     expect(result).toEqual({
       ok: false,
-      problems: [{ path: '', message: 'is longer than 2000000 characters' }],
+      problems: [
+        {
+          path: '',
+          code: 'too-long',
+          given: { most: 2_000_000 },
+          message: 'is longer than 2000000 characters',
+        },
+      ],
     });
   });
 });

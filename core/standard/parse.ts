@@ -1,7 +1,8 @@
-import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem, whyOf } from '../problems';
 import { runExamples } from './examples';
 import { referenceProblems } from './references';
 import { STANDARD_FORMAT, standardSchema, type Standard } from './schema';
+import { problem } from './problems';
 
 /** Largest standard file that is read, in characters. */
 export const MAX_STANDARD_LENGTH = 2_000_000;
@@ -9,13 +10,11 @@ export const MAX_STANDARD_LENGTH = 2_000_000;
 /** Reads a standard file. Lists every problem: of form, of references, and examples that do not hold. */
 export function readStandard(text: string): Parsed<Standard> {
   if (text.length > MAX_STANDARD_LENGTH)
-    return failed([{ path: '', message: `is longer than ${MAX_STANDARD_LENGTH} characters` }]);
+    return failed([problem('', 'too-long', { most: MAX_STANDARD_LENGTH })]);
   try {
     return parseStandard(JSON.parse(text));
   } catch (error) {
-    return failed([
-      { path: '', message: `is not JSON: ${error instanceof Error ? error.message : 'unreadable'}` },
-    ]);
+    return failed([problem('', 'no-json', { why: whyOf(error) })]);
   }
 }
 
@@ -45,18 +44,18 @@ export function checkStandard(input: unknown): CheckedStandard {
 }
 
 function formatProblem(input: unknown): Problem | null {
-  if (typeof input !== 'object' || input === null || Array.isArray(input))
-    return { path: '', message: 'is not a standard: an object is wanted' };
+  if (typeof input !== 'object' || input === null || Array.isArray(input)) return problem('', 'no-standard');
   const format = 'format' in input ? input.format : undefined;
   if (format === STANDARD_FORMAT) return null;
-  return newerFormat(format, STANDARD_FORMAT) ?? { path: 'format', message: `must be ${STANDARD_FORMAT}` };
+  return (
+    newerFormat(format, STANDARD_FORMAT) ?? problem('format', 'other-format', { wanted: STANDARD_FORMAT })
+  );
 }
 
 function exampleProblems(standard: Standard): Problem[] {
   return runExamples(standard).flatMap(({ title, differences }, n) =>
-    differences.map(({ at, message }) => ({
-      path: `examples[${n}].${at}`,
-      message: `${message} (${title})`,
-    })),
+    differences.map(({ at, wanted, found }) =>
+      problem(`examples[${n}].${at}`, 'example-fails', { wanted, found, title }),
+    ),
   );
 }

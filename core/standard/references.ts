@@ -4,6 +4,7 @@ import { allLimits, compileStandard } from './compile';
 import type { Limit, Standard, Where } from './schema';
 import { manoeuvreKinds, skillOf } from './skills';
 import { variantProblems } from './variants';
+import { problem } from './problems';
 
 /** Every id that is named but not there, given twice, or used where it can mean nothing. */
 export function referenceProblems(standard: Standard): readonly Problem[] {
@@ -39,8 +40,7 @@ const manoeuvresOf = (standard: Standard): Known => known('manoeuvre', idsOf(sta
 
 function unknown(path: string, id: string, { what, ids }: Known): Problem[] {
   if (ids.has(id)) return [];
-  const allowed = [...ids].slice(0, 12).join(', ') + (ids.size > 12 ? ', …' : '');
-  return [{ path, message: `${id} is no ${what} of this standard; known: ${allowed || 'none'}` }];
+  return [problem(path, 'unknown', { id, what, known: [...ids] })];
 }
 
 function doublesIn(path: (index: number) => string, ids: readonly string[]): Problem[] {
@@ -48,7 +48,7 @@ function doublesIn(path: (index: number) => string, ids: readonly string[]): Pro
   return ids.flatMap((id, index) => {
     const twice = seen.has(id);
     seen.add(id);
-    return twice ? [{ path: path(index), message: `${id} is given twice; every id once` }] : [];
+    return twice ? [problem(path(index), 'given-twice', { id })] : [];
   });
 }
 
@@ -75,9 +75,7 @@ function itemProblems(standard: Standard): Problem[] {
     items.flatMap((item, i) => {
       const path = `sections[${s}].items[${i}]`;
       return [
-        ...(skillOf(item.skill)
-          ? []
-          : [{ path: `${path}.skill`, message: `${item.skill} is not in the shared list of skills` }]),
+        ...(skillOf(item.skill) ? [] : [problem(`${path}.skill`, 'no-skill', { skill: item.skill })]),
         ...item.severities.flatMap((id, n) => unknown(`${path}.severities[${n}]`, id, severities)),
         ...Object.keys(item.points ?? {}).flatMap((id) =>
           unknown(`${path}.points.${id}`, id, known('severity of this item in', item.severities)),
@@ -111,17 +109,9 @@ function quantityProblems(limit: Limit, path: string): Problem[] {
   const ofItems = Object.keys(limit.where ?? {}).filter((key) => key !== 'manoeuvres');
   return [
     ...(limit.per === 'section' || limit.per === 'item'
-      ? [
-          {
-            path: `${path}.per`,
-            message: `${limit.of} cannot be totalled per ${limit.per}; allowed: test, manoeuvre, attempt`,
-          },
-        ]
+      ? [problem(`${path}.per`, 'not-per', { of: limit.of, per: limit.per })]
       : []),
-    ...ofItems.map((key) => ({
-      path: `${path}.where.${key}`,
-      message: `${limit.of} belong to no mark; only manoeuvres can be named here`,
-    })),
+    ...ofItems.map((key) => problem(`${path}.where.${key}`, 'no-mark', { of: limit.of })),
   ];
 }
 
@@ -189,10 +179,11 @@ export function markProblems(
   const missing = unknown(severityPath, mark.severity, severitiesOf(standard));
   if (missing.length > 0) return missing;
   return [
-    {
-      path: severityPath,
-      message: `${mark.severity} cannot be given for ${mark.item}; allowed: ${item.severities.join(', ')}`,
-    },
+    problem(severityPath, 'not-for-item', {
+      severity: mark.severity,
+      item: mark.item,
+      allowed: item.severities,
+    }),
   ];
 }
 
@@ -211,21 +202,11 @@ function burdenProblems({ examples }: Standard): Problem[] {
   return [
     ...burdens.flatMap((burden, n) =>
       burden > MOST_HAPPENINGS
-        ? [
-            {
-              path: `examples[${n}]`,
-              message: `holds ${burden} marks, readings and steps of manoeuvres; at most ${MOST_HAPPENINGS} may be in one example`,
-            },
-          ]
+        ? [problem(`examples[${n}]`, 'example-too-long', { found: burden, most: MOST_HAPPENINGS })]
         : [],
     ),
     ...(inAll > MOST_IN_ALL
-      ? [
-          {
-            path: 'examples',
-            message: `hold ${inAll} marks, readings and steps of manoeuvres together; at most ${MOST_IN_ALL} may be`,
-          },
-        ]
+      ? [problem('examples', 'examples-too-long', { found: inAll, most: MOST_IN_ALL })]
       : []),
   ];
 }
@@ -257,7 +238,7 @@ function exampleProblems(standard: Standard): Problem[] {
       ),
       ...Object.keys(example.when ?? {}).flatMap((id) => unknown(`${path}.when.${id}`, id, variants)),
       ...(example.questionsWrong > 0 && !standard.questions
-        ? [{ path: `${path}.questionsWrong`, message: 'this standard has no questions' }]
+        ? [problem(`${path}.questionsWrong`, 'no-questions')]
         : []),
       ...example.breaches.flatMap((id, b) => unknown(`${path}.breaches[${b}]`, id, limits)),
       ...Object.keys(example.counts ?? {}).flatMap((id) => unknown(`${path}.counts.${id}`, id, severities)),

@@ -48,7 +48,7 @@ const manoeuvreSkills: Readonly<Record<string, string>> = Object.fromEntries(
 
 export const skillAreas: readonly SkillArea[] = [
   area('ready', 'Ready', {
-    papers: 'Papers',
+    papers: 'Documents',
     eyesight: 'Eyesight',
     'cockpit-drill': 'Cockpit drill',
     'vehicle-safety': 'Vehicle safety',

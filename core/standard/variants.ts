@@ -1,5 +1,6 @@
 import type { Problem } from '../problems';
 import type { Standard, Variant } from './schema';
+import { problem } from './problems';
 
 type Json = unknown;
 
@@ -40,15 +41,11 @@ function replace(value: Json, keys: readonly (string | number)[], by: Json): Jso
 export function variantProblems(standard: Standard): readonly Problem[] {
   return standard.variants.flatMap((variant, n) => {
     const keys = locate(standard, variant.at);
-    if (!keys)
-      return [{ path: `variants[${n}].at`, message: `${variant.at} leads nowhere in this standard` }];
+    if (!keys) return [problem(`variants[${n}].at`, 'leads-nowhere', { at: variant.at })];
     const held = read(standard, keys);
     if (held === variant.default || held === variant.other) return [];
     return [
-      {
-        path: `variants[${n}].default`,
-        message: `is ${variant.default}, but ${variant.at} is ${JSON.stringify(held)}`,
-      },
+      problem(`variants[${n}].default`, 'other-default', { is: variant.default, at: variant.at, held }),
     ];
   });
 }

@@ -56,11 +56,14 @@ function quantityWords(standard: Standard, limit: Limit): string {
       if (quantity) return `${quantity.many}${about}`;
       const id = limit.of.slice('measure:'.length);
       const measure = standard.measures.find((entry) => entry.id === id);
-      const unit = measure?.unit ? ` (${measure.unit})` : '';
+      const unit = measure?.unit ? ` (${unitText(measure.unit)})` : '';
       return `${measure?.label ?? id}${unit}${about}`;
     }
   }
 }
+
+/** A unit of a reading as people say it. */
+export const unitText = (unit: string): string => (unit === '1/min' ? 'rpm' : unit);
 
 /** "driving fault": a severity's own label, small; its id where the standard does not know it. */
 export const severityLabel = (standard: Standard, id: string): string =>

@@ -144,7 +144,11 @@ const body = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: some('pause', 'resume') }) },
   {
     weight: 1,
-    arbitrary: fc.record({ kind: some('said'), feature: some('pull-up', 'turn-left'), text: some('…') }),
+    arbitrary: fc.record({
+      kind: some('said'),
+      feature: some({ kind: 'pull-up' as const }, { kind: 'turn-left' as const, id: 'f' }),
+      text: some('…'),
+    }),
   },
   { weight: 1, arbitrary: fc.record({ kind: some('end'), how: some('finished', 'stopped') }) },
   {

@@ -172,7 +172,7 @@ function planOf(
   const missing = [
     ...(driven.length < 60 * (drive?.minutes ?? 0) * share ? ['minutes'] : []),
     ...(alone.length < 60 * (drive?.independentMinutes ?? 0) * share ? ['independent'] : []),
-    ...(valid.filter((event) => event.kind === 'said' && event.feature.startsWith('pull-up')).length <
+    ...(valid.filter((event) => event.kind === 'said' && event.feature.kind === 'pull-up').length <
     (drive?.pullUps ?? 0)
       ? ['pull-ups']
       : []),

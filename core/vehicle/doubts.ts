@@ -3,6 +3,7 @@ import type { Problem } from '../problems';
 import type { Checkup } from './checkup';
 import { treadPlaces, wheelIds, wheels } from './parts';
 import { BAR, MILE_KM, PSI } from './typed';
+import { doubt } from './problems';
 
 /** Cold pressures that car tyres are driven with lie between these, in kPa (common practice). */
 const USUAL_PRESSURES = { least: 150, most: 400 } as const;
@@ -45,13 +46,10 @@ export function doubtsAbout(
         ...tread.flatMap((depth, n): Problem[] => {
           const path = `${name}, ${treadPlaces[n] ?? ''}`;
           const was = before?.tyres[wheel].tread[n];
-          if (depth > NEW_TREAD)
-            return [{ path, message: `${depth} mm is deeper than new tyres of cars are` }];
-          return was !== undefined && depth > was + GAUGE
-            ? [{ path, message: `is deeper than last time, ${was} mm: is it another tyre?` }]
-            : [];
+          if (depth > NEW_TREAD) return [doubt(path, 'deeper-than-new', { depth })];
+          return was !== undefined && depth > was + GAUGE ? [doubt(path, 'deeper-than-before', { was })] : [];
         }),
-        ...(odd === null ? [] : [{ path: `${name}, pressure`, message: odd }]),
+        ...(odd === null ? [] : [doubt(`${name}, pressure`, 'odd-pressure', { words: odd })]),
       ];
     }),
   ];
@@ -66,15 +64,9 @@ function odometerDoubts(
   const path = 'Odometer';
   const days = Math.max(1, (Date.parse(at) - Date.parse(before.at)) / 86_400_000);
   const more = odometer - before.odometer;
-  if (more < -1)
-    return [{ path, message: `is less than last time, ${odometerText(before.odometer, units)}` }];
+  if (more < -1) return [doubt(path, 'less-than-before', { was: odometerText(before.odometer, units) })];
   if (more / days <= MOST_PER_DAY) return [];
-  return [
-    {
-      path,
-      message: `is ${odometerText(more, units)} more than last time, in ${Math.round(days)} ${Math.round(days) === 1 ? 'day' : 'days'}`,
-    },
-  ];
+  return [doubt(path, 'very-far', { more: odometerText(more, units), days: Math.round(days) })];
 }
 
 /** An odometer in the units of the school: "31,250 km", "19,418 miles". */

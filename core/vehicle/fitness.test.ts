@@ -72,7 +72,7 @@ describe('whether a vehicle is fit for a test', () => {
       'not fit',
       'Rear right tyre: damaged',
       'Horn: not in order',
-      'Seat belts: to be seen to',
+      'Seat belts: needs attention',
       'Washer fluid: not in order',
     ]);
   });

@@ -62,7 +62,7 @@ function tyreReasons({ tyres }: Checkup, { placard }: VehicleRecord): Reason[] {
     const place = treadPlaces[tread.indexOf(depth)] ?? '';
     const wanted = placard?.[wheel.startsWith('front') ? 'front' : 'rear'];
     const off = pressure !== null && wanted ? (pressure - wanted) / wanted : 0;
-    const offText = `${name}: ${kpa(pressure ?? 0)}, ${Math.round(Math.abs(off) * 100)} % ${off < 0 ? 'under' : 'over'} the placard’s ${kpa(wanted ?? 0)}`;
+    const offText = `${name}: ${kpa(pressure ?? 0)}, ${Math.round(Math.abs(off) * 100)}% ${off < 0 ? 'under' : 'over'} the placard’s ${kpa(wanted ?? 0)}`;
     return [
       ...(damaged ? [bad(`${name}: damaged`)] : []),
       ...(depth < LEGAL_TREAD
@@ -95,7 +95,7 @@ function findingReasons({ findings }: Checkup): Reason[] {
             : bad(`${checkItems[item]}: not in order`),
         ];
       case 'advice':
-        return [advice(`${checkItems[item]}: to be seen to`)];
+        return [advice(`${checkItems[item]}: needs attention`)];
       case 'good':
         return [];
       case undefined:

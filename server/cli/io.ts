@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
-import { failed, problemText, type Parsed, type Problem } from '../../core/problems';
+import { failed, problemText, type Parsed, type Told } from '../../core/problems';
+import { problem } from './problems';
 
 /** What a command prints and how it ends: 0 did its job, 1 our fault, 2 bad input. */
 export interface Outcome {
@@ -11,9 +12,7 @@ export interface Outcome {
 export const done = (out: string, err = ''): Outcome => ({ code: 0, out, err });
 
 /** Bad input: every problem behind the name of its file, and nothing on standard output. */
-export const refused = (
-  problems: readonly { readonly file: string; readonly problem: Problem }[],
-): Outcome => ({
+export const refused = (problems: readonly { readonly file: string; readonly problem: Told }[]): Outcome => ({
   code: 2,
   out: '',
   err: problems.map(({ file, problem }) => `${file}: ${problemText(problem)}\n`).join(''),
@@ -23,10 +22,10 @@ export const refused = (
 export function readWith<T>(file: string, most: number, parse: (text: string) => Parsed<T>): Parsed<T> {
   try {
     const { size } = statSync(file);
-    if (size > most * 4) return failed([{ path: '', message: `is larger than ${most * 4} bytes` }]);
+    if (size > most * 4) return failed([problem('', 'too-many-bytes', { most: most * 4 })]);
     return parse(readFileSync(file, 'utf8'));
   } catch (error) {
     const why = error instanceof Error && 'code' in error ? String(error.code) : String(error);
-    return failed([{ path: '', message: `cannot be read (${why})` }]);
+    return failed([problem('', 'unreadable', { why })]);
   }
 }

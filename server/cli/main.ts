@@ -49,7 +49,7 @@ program
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .option('--text', 'write for people', false)
   .action(async ({ standard, log, text }: { standard: string; log: string[]; text: boolean }) => {
-    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+    if (log.length === 0) return report(wrong('Give at least one --log.\n'));
     const { judgeFiles } = await import('./judge');
     return report(judgeFiles(standard, log, { text }));
   });
@@ -61,7 +61,7 @@ program
   .requiredOption('--to <file>', 'the standard to judge them under')
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .action(async ({ standard, to, log }: { standard: string; to: string; log: string[] }) => {
-    if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+    if (log.length === 0) return report(wrong('Give at least one --log.\n'));
     const { translateFiles } = await import('./judge');
     return report(translateFiles(standard, to, log));
   });
@@ -85,7 +85,7 @@ program
       day?: string;
       prior?: string;
     }) => {
-      if (log.length === 0) return report(wrong('At least one --log is wanted.\n'));
+      if (log.length === 0) return report(wrong('Give at least one --log.\n'));
       if (day !== undefined && !isDay(day)) return report(wrong('--day must be a day such as 2026-12-01.\n'));
       const { readinessOfFiles } = await import('./readiness');
       return report(await readinessOfFiles(standard, log, day ?? null, prior ?? null));
@@ -118,7 +118,7 @@ network
   .description('write a made-up county as an OpenStreetMap extract')
   .requiredOption('--out <file>', 'the extract to write (*.osm)')
   .option('--seed <number>', 'another number, another county', wholeNumber, 1)
-  .option('--towns <number>', 'so many by so many towns', numberUpTo(40, 1), 1)
+  .option('--towns <number>', 'number of towns along each side', numberUpTo(40, 1), 1)
   .action(async ({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
     report((await import('./roads')).makeNetwork(out, { seed, towns })),
   );
@@ -127,9 +127,9 @@ const route = program.command('route').description('routes: sheets, other format
 
 route
   .command('sheet')
-  .description('print the sheet of a route file, held against a standard')
+  .description('print the sheet of a route file, checked against a standard')
   .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
-  .option('--standard <file>', 'a marking standard whose drive plan is wanted')
+  .option('--standard <file>', 'a marking standard whose drive plan it should meet')
   .option('--text', 'write for people', false)
   .action(async (file: string, { standard, text }: { standard?: string; text: boolean }) =>
     report((await import('./roads')).routeSheet(file, standard ?? null, { text })),
@@ -209,7 +209,7 @@ program
   .description('start the server with a made-up school')
   .addOption(portOption())
   .option('--database <file>', 'database file', join(root, 'var', 'demo.db'))
-  .option('--fresh', 'throw the demo data away and make it anew', false)
+  .option('--fresh', 'delete the demo data and make it again', false)
   .addOption(logOption('warn'))
   .addOption(nowOption())
   .action(async (given: Given & { readonly fresh: boolean }) => {
@@ -238,7 +238,7 @@ program
         else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, given.now());
       },
     });
-    say(running, making ? 'The demo school was made anew.' : 'The demo school is as you left it.');
+    say(running, making ? 'The demo school is new.' : 'The demo school is as you left it.');
   });
 
 program

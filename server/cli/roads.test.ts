@@ -131,7 +131,7 @@ describe('the command line of roads and routes', () => {
     }
   });
 
-  it('prints a sheet held against a standard, in words or as JSON', () => {
+  it('prints a sheet checked against a standard, in words or as JSON', () => {
     const standard = new URL('../../data/standards/fault-ceiling.standard.json', import.meta.url).pathname;
     const { out } = routeSheet(file, standard, { text: true });
     expect(out).toMatch(/MISSES Driving: \d\d of 40 min/);

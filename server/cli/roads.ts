@@ -11,7 +11,7 @@ import {
   writeOsm,
   type NetworkFile,
 } from '../../core/network';
-import { failed, parsed, type Parsed } from '../../core/problems';
+import { failed, parsed, type Parsed, commonProblem } from '../../core/problems';
 import {
   courseOf,
   featureKindIds,
@@ -29,6 +29,7 @@ import {
 } from '../../core/route';
 import { MAX_STANDARD_LENGTH, readStandard } from '../../core/standard';
 import { done, readWith, refused, type Outcome } from './io';
+import { problem } from './problems';
 
 const MOST_NETWORK = 400_000_000;
 
@@ -40,7 +41,7 @@ export async function importNetwork(
   try {
     statSync(file);
   } catch {
-    return refused([{ file, problem: { path: '', message: 'cannot be read (there is no such file)' } }]);
+    return refused([{ file, problem: problem('', 'unreadable', { why: 'there is no such file' }) }]);
   }
   const result = await readOsm({
     chunks: () =>
@@ -69,7 +70,7 @@ function readNetworkFile(text: string): Parsed<NetworkFile> {
   try {
     return parseNetwork(JSON.parse(text));
   } catch {
-    return failed([{ path: '', message: 'is no JSON' }]);
+    return failed([commonProblem('', 'no-json', { why: '' })]);
   }
 }
 
@@ -78,14 +79,7 @@ function readAny(text: string): Parsed<Route> {
   const places = readRouteFile(text);
   if (!places.ok) return places;
   const { route } = places.value;
-  return route
-    ? parsed(route)
-    : failed([
-        {
-          path: '',
-          message: 'is a line of another program: import it in the application, where it is laid onto roads',
-        },
-      ]);
+  return route ? parsed(route) : failed([problem('', 'of-another-program')]);
 }
 
 export function convertRoute(file: string, to: 'gpx' | 'geojson' | 'json'): Outcome {
@@ -147,7 +141,7 @@ export async function composeRoutes(
       : [
           {
             path: '--start',
-            message: `is ${asked.start}; a latitude and a longitude such as 52.12,-2.31 are wanted`,
+            message: `is ${asked.start}; give a latitude and a longitude such as 52.12,-2.31`,
           },
         ]),
     ...unknown.map((kind) => ({

@@ -105,7 +105,7 @@ export function demoDrive(
   for (let n = 0; n < (standard.drive?.pullUps ?? 0); n += 1)
     add(minutes * (0.12 + 0.08 * n), {
       do: 'say',
-      feature: PULL_UP,
+      feature: { kind: PULL_UP },
       text: 'Pull up on the left when it is safe',
     });
 

@@ -31,7 +31,7 @@ export interface DemoLearner {
   readonly sureness?: number;
   /** Number of a mock, from nought, that the weather cut short. */
   readonly cutShort?: number;
-  /** Official tests that were taken: days ago, and whether they were passed. */
+  /** Licence tests that were taken: days ago, and whether they were passed. */
   readonly results?: readonly (readonly [daysAgo: number, passed: boolean])[];
 }
 

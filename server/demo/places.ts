@@ -2,7 +2,7 @@ import { metresAlong, positionAlong, roundedPosition, type Position } from '../.
 import type { DriveEvent } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf } from '../../core/random';
 import { logOf, type Action } from '../../core/session';
-import { featureKindOf, timingOf, type Feature, type Route } from '../../core/route';
+import { featureKindOf, referenceTo, timingOf, type Feature, type Route } from '../../core/route';
 import type { Standard } from '../../core/standard';
 import { between } from './random';
 
@@ -44,10 +44,11 @@ export function onRoute(
       lat: position.lat + (between(random, -by, by) + between(random, -by, by)) / 111_195,
       lon: position.lon + (between(random, -by, by) + between(random, -by, by)) / 68_300,
     });
-  const suits = (feature: Feature, skill: string | undefined): number => {
-    const asked = featureKindOf(feature.kind)?.skills ?? [];
+  const hard = route.features.map((feature) => [feature, hardness(feature)] as const);
+  const suits = ({ kind }: Feature, skill: string | undefined): number => {
+    const asked = featureKindOf(kind)?.skills ?? [];
     const rank = asked.findIndex((one) => one === skill || skill?.startsWith(`${one}.`));
-    return rank < 0 ? 0 : hardness(feature) * (rank < 2 ? 3 : 1);
+    return rank < 0 ? 0 : rank < 2 ? 3 : 1;
   };
   const marked = events.map((event): DriveEvent => {
     if ((event.kind !== 'fault' && event.kind !== 'peg') || Date.parse(event.at) < from) return event;
@@ -55,16 +56,12 @@ export function onRoute(
     const feature =
       pickWeighted(
         random,
-        route.features.map((one) => [one, suits(one, skill)] as const),
-      ) ??
-      pickWeighted(
-        random,
-        route.features.map((one) => [one, hardness(one)] as const),
-      );
+        hard.map(([one, weight]) => [one, weight * suits(one, skill)] as const),
+      ) ?? pickWeighted(random, hard);
     if (!feature) return event;
     const along = Math.max(0, feature.along - between(random, 0, 40));
     const position = off(positionAlong(route.line, metres, along), 5);
-    return { ...event, at: instant(along), place: position, feature: feature.id };
+    return { ...event, at: instant(along), place: position, feature: referenceTo(feature) };
   });
   if (!tracked) return marked;
   const start = { retest: false, startedAt: instant(0) };

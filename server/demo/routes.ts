@@ -15,8 +15,13 @@ export const DEMO_NETWORK = 'vale-of-ostrey';
 const MIDDLE: Position = { lat: 52.12, lon: -2.31 };
 const COUNTY_SEED = 20_260_914;
 
-/** The county of the demo, read by the importer that reads everybody's extracts. */
-export async function demoNetwork(): Promise<NetworkFile> {
+let county: Promise<NetworkFile> | null = null;
+
+/** The county of the demo, made once. */
+export const demoNetwork = (): Promise<NetworkFile> => (county ??= makeNetwork());
+
+/** As the importer reads it that reads everybody's extracts. */
+async function makeNetwork(): Promise<NetworkFile> {
   const osm = makeCounty({ seed: COUNTY_SEED, towns: 1, middle: MIDDLE });
   async function* chunks() {
     for (const line of writeOsm(osm)) yield line;

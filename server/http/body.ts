@@ -3,7 +3,7 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import type { Context, Middleware } from 'koa';
 import type { BodyClass } from '../../contract';
-import { pathText, type Problem } from '../../core/problems';
+import { pathText, type Told } from '../../core/problems';
 import { badInput } from './problem';
 
 export const MAX_BODY = '3mb';
@@ -45,7 +45,7 @@ function checkBurden(input: unknown): void {
 export function bodyAs<T extends object>(ctx: Context, type: BodyClass<T>): T {
   const input: unknown = ctx.request.body;
   if (!ctx.is('json') || typeof input !== 'object' || input === null || Array.isArray(input))
-    throw badInput('A JSON object is wanted as the body; nothing was stored.');
+    throw badInput('The body must be a JSON object; nothing was stored.');
   const value = plainToInstance(type, input);
   const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true });
   if (errors.length > 0)
@@ -56,7 +56,7 @@ export function bodyAs<T extends object>(ctx: Context, type: BodyClass<T>): T {
   return value;
 }
 
-function problemsOf(error: ValidationError, above: readonly PropertyKey[] = []): Problem[] {
+function problemsOf(error: ValidationError, above: readonly PropertyKey[] = []): Told[] {
   const path = [...above, /^\d+$/.test(error.property) ? Number(error.property) : error.property];
   const messages = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
     path: pathText(path),

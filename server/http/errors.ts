@@ -36,7 +36,7 @@ function asProblem(error: unknown): HttpProblem {
     return badInput('The body is not compressed as its Content-Encoding says; nothing was stored.');
   if (status === 400 || status === 415) return badInput('The body is not JSON; nothing was stored.');
   if (status === 403 || status === 404) return new HttpProblem(404, 'Not found', 'There is nothing here.');
-  return new HttpProblem(500, 'Our fault', 'The server failed on this request; nothing of it was stored.');
+  return new HttpProblem(500, 'Server error', 'The server failed on this request; nothing of it was stored.');
 }
 
 /** Work that went over its bounds: whoever asked can mend it, or wait. */

@@ -8,7 +8,7 @@ export function wantedRevision(ctx: Context): number {
   const header = ctx.get('if-match');
   const revision = /^"(\d+)"$/.exec(header)?.[1];
   if (revision === undefined)
-    throw new HttpProblem(428, 'If-Match is wanted', 'Send the ETag of what you changed in If-Match.');
+    throw new HttpProblem(428, 'If-Match is missing', 'Send the ETag of what you changed in If-Match.');
   return Number(revision);
 }
 

@@ -6,7 +6,7 @@ const PICTURE_BYTES = 200_000;
 
 /** The picture that a request brings, bare; anything else is refused in words. */
 export async function pictureBody(ctx: Context): Promise<Buffer> {
-  if (!ctx.is('image/jpeg')) throw badInput('A JPEG picture is wanted as the body; nothing was stored.');
+  if (!ctx.is('image/jpeg')) throw badInput('The body must be a JPEG picture; nothing was stored.');
   const bytes = await rawBody(ctx.req, { limit: PICTURE_BYTES, length: ctx.request.length }).catch(() => {
     throw tooLarge(`A picture may have ${PICTURE_BYTES / 1_000} kB; nothing was stored.`);
   });

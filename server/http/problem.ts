@@ -1,6 +1,6 @@
 import type { Context } from 'koa';
 import type { ProblemDetails } from '../../contract';
-import type { Problem } from '../../core/problems';
+import type { Told } from '../../core/problems';
 
 /** An answer that is not what was asked for: thrown by handlers, written by the errors middleware. */
 export class HttpProblem extends Error {
@@ -8,14 +8,14 @@ export class HttpProblem extends Error {
     readonly status: number,
     readonly title: string,
     readonly detail: string,
-    readonly errors: readonly Problem[] = [],
+    readonly errors: readonly Told[] = [],
     readonly headers: Readonly<Record<string, string>> = {},
   ) {
     super(detail);
   }
 }
 
-export const badInput = (detail: string, errors: readonly Problem[] = []): HttpProblem =>
+export const badInput = (detail: string, errors: readonly Told[] = []): HttpProblem =>
   new HttpProblem(400, 'Bad input', detail, errors);
 
 export const notFound = (what: string): HttpProblem =>
@@ -39,7 +39,10 @@ export function writeProblem(ctx: Context, problem: HttpProblem): void {
     title: problem.title,
     status: problem.status,
     detail: problem.detail,
-    ...(problem.errors.length > 0 ? { errors: problem.errors } : {}),
+    // What a code is about may be long, and stands in the words.
+    ...(problem.errors.length > 0
+      ? { errors: problem.errors.map(({ path, message }) => ({ path, message })) }
+      : {}),
   };
   ctx.status = problem.status;
   ctx.set({ ...problem.headers });

@@ -48,7 +48,7 @@ export function instructorOf(ctx: Context): Instructor {
     throw new HttpProblem(
       401,
       'Not signed in',
-      'Sign in first. Marks that wait in the browser are kept there.',
+      'Sign in first. Marks that wait in the browser are safe there.',
     );
   return instructor;
 }

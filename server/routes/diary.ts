@@ -2,7 +2,7 @@ import type Router from '@koa/router';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { API, CalendarToMake, LessonToKeep, type LessonView, type Page } from '../../contract';
 import { firstName } from '../../core/names';
-import type { Problem } from '../../core/problems';
+import type { Told } from '../../core/problems';
 import {
   askedOrigin,
   badInput,
@@ -147,10 +147,7 @@ function calendarOf(lessons: readonly LessonView[], shown: (name: string) => str
   return calendar.toString();
 }
 
-async function referenceProblems(
-  db: Database,
-  { learner, vehicle, route }: LessonToKeep,
-): Promise<Problem[]> {
+async function referenceProblems(db: Database, { learner, vehicle, route }: LessonToKeep): Promise<Told[]> {
   const vehicles = vehicle ? await listVehicles(db) : [];
   return [
     ...(!learner || (await learnerById(db, learner))

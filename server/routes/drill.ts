@@ -2,7 +2,7 @@ import type { default as Router, RouterContext } from '@koa/router';
 import { DrillBatch, type DrillView, type LearnerView } from '../../contract';
 import { driveOf } from '../../core/marking';
 import { parseDrillEvent, recalledInTest, setKey, type DrillEvent } from '../../core/questions';
-import type { Problem } from '../../core/problems';
+import type { Told } from '../../core/problems';
 import { badInput, bodyAs, notFound } from '../http';
 import { addDrill, drillOf, drivesBefore, learnerById, type Database } from '../store';
 import type { Parts } from './parts';
@@ -28,7 +28,7 @@ export function drillRoutes(router: Router, { db, now }: Parts): void {
   router.post('/learners/:id/drill', async (ctx) => {
     const { id } = await learnerHeld(db, ctx);
     const { events: inputs } = bodyAs(ctx, DrillBatch);
-    const problems: Problem[] = [];
+    const problems: Told[] = [];
     const events: DrillEvent[] = [];
     inputs.forEach((input, n) => {
       const result = parseDrillEvent(input);

@@ -99,9 +99,7 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       left = held.left,
     } = change;
     if (standard !== held.standard && standard !== null && !(await newestStandard(db, standard)))
-      throw badInput('The standard is not kept here.', [
-        { path: 'standard', message: 'is no standard here' },
-      ]);
+      throw badInput('The standard isn’t here.', [{ path: 'standard', message: 'is no standard here' }]);
     const overrule =
       change.overrule === undefined
         ? held.overrule

@@ -19,7 +19,7 @@ import {
   writeLog,
   type DriveEvent,
 } from '../../core/marking';
-import type { Problem } from '../../core/problems';
+import type { Told } from '../../core/problems';
 import type { Standard } from '../../core/standard';
 import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, instructorOf, textOf } from '../http';
 import {
@@ -121,7 +121,7 @@ async function checkReferences(db: Database, mock: NewMock): Promise<void> {
   const standard = await standardOf(db, mock.standard);
   const vehicles = mock.vehicle ? await listVehicles(db) : [];
   const checks = new Set(standard?.checks.map(({ id }) => id));
-  const problems: Problem[] = [
+  const problems: Told[] = [
     ...((await learnerById(db, mock.learner)) ? [] : [{ path: 'learner', message: 'is no learner here' }]),
     ...(standard ? [] : [{ path: 'standard', message: 'is no standard here' }]),
     ...(!mock.vehicle || vehicles.some(({ id }) => id === mock.vehicle)
@@ -146,7 +146,7 @@ async function checkEvents(
   mock: MockView,
   inputs: readonly unknown[],
 ): Promise<{ readonly taken: readonly DriveEvent[]; readonly refused: readonly RefusedEvent[] }> {
-  const problems: Problem[][] = inputs.map(() => []);
+  const problems: Told[][] = inputs.map(() => []);
   const parsed = inputs.map((input, n) => {
     const result = parseEvent(input);
     if (!result.ok) problems[n]?.push(...result.problems);

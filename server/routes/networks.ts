@@ -17,7 +17,7 @@ export function networkRoutes(router: Router, { db, databaseFile, now }: Parts):
     const id = String(ctx.params.id);
     if (!/^[\w-]{1,80}$/.test(id)) throw badInput('The id of a network is letters, digits and dashes.');
     if (!ctx.is('application/gzip'))
-      throw badInput('A network file compressed by gzip is wanted as the body; nothing was stored.');
+      throw badInput('The body must be a network file compressed by gzip; nothing was stored.');
     const networks = await listNetworks(db);
     if (networks.length >= MOST.networks && networks.every((network) => network.id !== id))
       throw conflict(`The school has ${MOST.networks} road networks already: replace one of them.`);

@@ -2,7 +2,7 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { QuestionsToKeep, QuestionToKeep, type Page, type QuestionView } from '../../contract';
 import { parseQuestion, type Question } from '../../core/questions';
-import type { Problem } from '../../core/problems';
+import type { Told } from '../../core/problems';
 import { badInput, bodyAs, changedMeanwhile, conflict, etagOf, notFound, wantedRevision } from '../http';
 import { keepQuestion, keepQuestions, listQuestions, questionById, unchangeQuestion } from '../store';
 import type { Parts } from './parts';
@@ -21,7 +21,7 @@ export function questionRoutes(router: Router, { db }: Parts): void {
 
   router.post('/questions', async (ctx) => {
     const { questions: inputs } = bodyAs(ctx, QuestionsToKeep);
-    const problems: Problem[] = [];
+    const problems: Told[] = [];
     const questions: Question[] = [];
     inputs.forEach((input, n) => {
       const result = parseQuestion(input);

@@ -49,9 +49,7 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
     const { standard = null, units } = bodyAs(ctx, SchoolToKeep);
     const revision = wantedRevision(ctx);
     if (standard !== null && !(await newestStandard(db, standard)))
-      throw badInput('The standard is not kept here.', [
-        { path: 'standard', message: 'is no standard here' },
-      ]);
+      throw badInput('The standard isn’t here.', [{ path: 'standard', message: 'is no standard here' }]);
     if (!(await keepSettings(db, SCHOOL, revision, { standard, units }))) throw changedMeanwhile('settings');
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));

@@ -21,9 +21,7 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     const { id, version } = result.value;
     const kept = await addStandard(db, result.value, now());
     if (kept === 'differs')
-      throw conflict(
-        `${id} ${version} is already kept with another content. Give the file the next version.`,
-      );
+      throw conflict(`${id} ${version} is already here with other content. Give the file the next version.`);
     ctx.status = kept === 'added' ? 201 : 200;
     ctx.body = { id, version };
   });

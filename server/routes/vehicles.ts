@@ -27,7 +27,7 @@ import {
 } from '../store';
 import type { Parts } from './parts';
 
-/** Goings-over that are handed out: years of them. */
+/** Vehicle checks that are handed out: years of them. */
 const CHECKUPS = 200;
 
 export function vehicleRoutes(router: Router, { db }: Parts): void {
@@ -82,7 +82,7 @@ export function vehicleRoutes(router: Router, { db }: Parts): void {
   router.post('/vehicles/:id/checkups', async (ctx) => {
     const { id } = await vehicleHeld(db, ctx);
     const checkup = parseCheckup(ctx.request.body);
-    if (!checkup.ok) throw badInput('The going-over has problems; nothing was stored.', checkup.problems);
+    if (!checkup.ok) throw badInput('The vehicle check has problems; nothing was stored.', checkup.problems);
     ctx.status = (await addCheckup(db, id, checkup.value)) ? 201 : 200;
     await answer(ctx);
   });

@@ -18,14 +18,16 @@ async function earlierSchool(file: string, from: string): Promise<void> {
   await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
   await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
   await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
-  await sql`insert into tests
+  // A mock was once called a test.
+  const named = from < '011-mocks' ? 'test' : 'mock';
+  await sql`insert into ${sql.table(`${named}s`)}
     (id, learner, instructor, vehicle, standard, standard_version, retest, started_at, zone, ready)
     values ('t', 'l', 'i', null, 's', '1.0.0', 0, '', '', '[]')`.execute(old);
   // Position fixes were once among the events.
   const fixes = sql.table(from === '001-first' ? 'events' : 'fixes');
-  await sql`insert into events (test, id, device, seq, at, body) values
+  await sql`insert into events (${sql.ref(named)}, id, device, seq, at, body) values
     ('t', 'e1', 'd', 1, '', '{"kind":"fault"}')`.execute(old);
-  await sql`insert into ${fixes} (test, id, device, seq, at, body) values
+  await sql`insert into ${fixes} (${sql.ref(named)}, id, device, seq, at, body) values
     ('t', 'e2', 'd', 2, '', '{"kind":"fix"}')`.execute(old);
   await old.destroy();
 }
@@ -216,6 +218,43 @@ describe('migrations', () => {
     writeFileSync(text, 'this is a letter to a friend, and it is rather longer than a header');
     await expect(openDatabase(text)).rejects.toThrow(/cannot be opened as a database/);
   });
+});
+
+it('puts what an event tells of the route and of the severity guide into fields', async () => {
+  const file = folder.path('fields.db');
+  await earlierSchool(file, '011-mocks');
+  const bodies = [
+    { kind: 'fault', feature: 'turn-left@52.1000,-2.3000' },
+    { kind: 'fault', feature: 'turn-left@52.1000,-2.3000', place: { lat: 1, lon: 2 } },
+    { kind: 'said', feature: 'pull-up', text: 'Pull up; it’s “safe”' },
+    { kind: 'fault', feature: null },
+    { kind: 'note', of: 'x0', text: 'Severity guide: danger' },
+    { kind: 'note', text: 'Severity guide: her own words' },
+    { kind: 'note', of: 'x0', text: 'Severity guide: ' },
+  ].map((body) => JSON.stringify(body));
+  const sqlite = new SQLite(file);
+  const insert = sqlite.prepare(
+    `insert into events (mock, id, device, seq, at, body) values ('t', ?, 'd', 1, '', ?)`,
+  );
+  [...bodies, '{broken'].forEach((body, n) => insert.run(`x${n}`, body));
+  sqlite.close();
+  await (await openDatabase(file)).destroy();
+  const after = new SQLite(file);
+  const kept = after
+    .prepare(`select body from events where id like 'x%' order by id`)
+    .pluck()
+    .all()
+    .map(String);
+  after.close();
+  const turn = { id: 'turn-left@52.1000,-2.3000', kind: 'turn-left', place: { lat: 52.1, lon: -2.3 } };
+  expect(kept.slice(0, 5).map((body): unknown => JSON.parse(body))).toEqual([
+    { kind: 'fault', feature: turn },
+    { kind: 'fault', feature: turn, place: { lat: 1, lon: 2 } },
+    { kind: 'said', feature: { kind: 'pull-up' }, text: 'Pull up; it’s “safe”' },
+    { kind: 'fault', feature: null },
+    { kind: 'note', of: 'x0', text: 'danger', by: 'severity-guide' },
+  ]);
+  expect(kept.slice(5)).toEqual([...bodies.slice(5), '{broken']);
 });
 
 it('makes goals of the notes that began so, and leaves other notes and broken records as they are', async () => {

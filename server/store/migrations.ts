@@ -4,6 +4,7 @@ import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
 import { sql, type Kysely, type Migration } from 'kysely';
 import { nameKey } from '../../core/names';
+import { referenceOfEarlier } from '../../core/route';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -21,6 +22,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '009-names-in-calendars': { up: namesInCalendars },
   '010-goals-as-events': { up: goalsAsEvents },
   '011-mocks': { up: mocksByName },
+  '012-features-in-fields': { up: featuresInFields },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -193,6 +195,29 @@ async function mocksByName(db: Kysely<unknown>): Promise<void> {
   await sql`create index mocks_by_start on mocks(started_at desc, id)`.execute(db);
   await sql`create index mocks_by_learner on mocks(learner, started_at desc)`.execute(db);
   await sql`create index mocks_by_route on mocks(route) where route is not null`.execute(db);
+}
+
+/**
+ * What of the route an event belongs to was one word, made of kind and place, and what the severity guide was told
+ * was a note that began with its name; each of the events is the same as before.
+ */
+async function featuresInFields(db: Kysely<unknown>): Promise<void> {
+  const word = sql`json_extract(body, '$.feature')`;
+  const held = sql`json_valid(body) and json_type(body, '$.feature') = 'text'`;
+  await sql`create temp table meanings (word text primary key, meaning text not null)`.execute(db);
+  const { rows } = await sql<{ word: string }>`
+    select distinct ${word} as word from events where ${held}`.execute(db);
+  for (const { word: of } of rows)
+    await sql`insert into meanings values (${of}, ${JSON.stringify(referenceOfEarlier(of))})`.execute(db);
+  await sql`update events set body = json_set(body, '$.feature',
+      json((select meaning from meanings where word = ${word}))) where ${held}`.execute(db);
+  await sql`drop table meanings`.execute(db);
+  await sql`update events set body = json_set(body, '$.by', 'severity-guide',
+      '$.text', substr(json_extract(body, '$.text'), 17))
+    where json_valid(body) and json_extract(body, '$.kind') = 'note'
+      and json_extract(body, '$.of') is not null
+      and substr(json_extract(body, '$.text'), 1, 16) = 'Severity guide: '
+      and length(json_extract(body, '$.text')) > 16`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

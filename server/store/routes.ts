@@ -1,6 +1,6 @@
 import type { RouteSummary, RouteView } from '../../contract';
-import { pictureOf, readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
-import { inTransaction, type Database } from './database';
+import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
+import type { Database } from './database';
 
 /** So many points make a small picture of a route. */
 const SKETCH = 120;
@@ -77,7 +77,7 @@ export async function routeById(db: Database, id: string): Promise<RouteView | n
 }
 
 /**
- * Keeps a route. A picture goes with what it shows when that is now called something else.
+ * Keeps a route.
  *
  * @param revision what it was read at; null for a new one
  * @returns false when somebody else changed or added it meanwhile
@@ -92,32 +92,13 @@ export async function keepRoute(db: Database, route: Route, revision: number | n
       .executeTakeFirstOrThrow();
     return numInsertedOrUpdatedRows === 1n;
   }
-  return inTransaction(db, async (trx) => {
-    const { numUpdatedRows } = await trx
-      .updateTable('routes')
-      .set({ ...values, revision: revision + 1 })
-      .where('id', '=', route.id)
-      .where('revision', '=', revision)
-      .executeTakeFirstOrThrow();
-    if (numUpdatedRows !== 1n) return false;
-    await movePictures(trx, route);
-    return true;
-  });
-}
-
-async function movePictures(db: Database, { id: route, features }: Route): Promise<void> {
-  const pictures = await picturesOf(db, route);
-  for (const feature of features) {
-    const from = pictureOf(pictures, feature, features);
-    if (from === null || from === feature.id) continue;
-    await db
-      .updateTable('route_photos')
-      .set({ feature: feature.id })
-      .where('route', '=', route)
-      .where('feature', '=', from)
-      .execute();
-    pictures.splice(pictures.indexOf(from), 1, feature.id);
-  }
+  const { numUpdatedRows } = await db
+    .updateTable('routes')
+    .set({ ...values, revision: revision + 1 })
+    .where('id', '=', route.id)
+    .where('revision', '=', revision)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
 }
 
 async function picturesOf(db: Database, route: string): Promise<string[]> {

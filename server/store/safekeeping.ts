@@ -49,7 +49,7 @@ export async function backUp(file: string, to: string): Promise<Counts> {
   copy.close();
   if (wrong === null) return countsIn(to);
   rmSync(to);
-  throw new DatabaseProblem(`The copy of ${file} is damaged (${wrong}), so it was not kept.`);
+  throw new DatabaseProblem(`The copy of ${file} is damaged (${wrong}), so it wasn’t saved.`);
 }
 
 /**

@@ -20,7 +20,7 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     found.push({ kind, id, name, what });
 
   for (const { id, name, papers, overrule } of await db.selectFrom('learners').selectAll().execute()) {
-    if (!readPapers(papers)) tell('learner', id, name, 'The papers; none are shown.');
+    if (!readPapers(papers)) tell('learner', id, name, 'The documents; none are shown.');
     if (overrule !== null && !readOverrule(overrule))
       tell('learner', id, name, 'The word against the forecast; the forecast counts.');
   }
@@ -74,7 +74,7 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
 
   for (const { id, name, card, record } of await db.selectFrom('vehicles').selectAll().execute()) {
     if (!readCard(card)) tell('vehicle', id, name, 'The card; it is shown blank.');
-    if (!readRecord(record)) tell('vehicle', id, name, 'Placard and papers; none are shown.');
+    if (!readRecord(record)) tell('vehicle', id, name, 'Tyre pressures and documents; none are shown.');
   }
   for (const { id, at, body } of await db.selectFrom('checkups').select(['id', 'at', 'body']).execute())
     if (!readCheckup(body)) tell('vehicle check', id, at.slice(0, 10), 'The whole check; it is not shown.');

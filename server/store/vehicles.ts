@@ -76,7 +76,7 @@ export async function changeVehicle(
   return numUpdatedRows === 1n;
 }
 
-/** Goings-over of a vehicle, the newest first. */
+/** Vehicle checks of a vehicle, the newest first. */
 export async function checkupsOf(db: Database, vehicle: string, most: number): Promise<Checkup[]> {
   const rows = await db
     .selectFrom('checkups')

@@ -8,7 +8,7 @@ export function FailedPage() {
   return (
     <Box sx={{ p: 4, maxWidth: 720 }}>
       <ErrorNote title="This screen failed" onRetry={() => window.location.reload()}>
-        Every mark that was made is kept. {error instanceof Error ? error.message : ''}
+        Every mark that was made is saved. {error instanceof Error ? error.message : ''}
       </ErrorNote>
     </Box>
   );
@@ -17,7 +17,7 @@ export function FailedPage() {
 export function MissingPage() {
   return (
     <EmptyNote
-      title="There is no such screen"
+      title="This screen doesn’t exist"
       action={
         <Button component={Link} to="/" variant="contained">
           Go to today

@@ -47,7 +47,7 @@ export function Guard() {
   if (!data && error)
     return (
       <Box sx={{ p: 4, maxWidth: 720 }}>
-        <ErrorNote title="The server does not answer" onRetry={() => void refetch()}>
+        <ErrorNote title="The server doesn’t answer" onRetry={() => void refetch()}>
           {errorText(error)}
         </ErrorNote>
       </Box>

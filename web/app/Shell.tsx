@@ -1,6 +1,6 @@
 import Logout from '@mui/icons-material/LogoutOutlined';
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../data/api';
 import { useAction } from '../parts/keys';
@@ -20,11 +20,12 @@ const navigation = screens
   .filter(({ inNavigation }) => inNavigation)
   .map((screen) => ({ path: addressOf(screen), title: screen.title }));
 
-/** The frame of every screen but the Deck. */
+/** The frame of every screen but the marking screen. */
 export function Shell() {
   const { data } = useSessionQuery();
   const [signOut] = useSignOutMutation();
   const leaveAll = useLeaveAll();
+  const content = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<'jump' | 'keys' | null>(null);
   const instructor = data?.instructor.id;
   useEffect(() => {
@@ -39,6 +40,28 @@ export function Shell() {
   useAction(actions.keys, () => setOpen('keys'));
   return (
     <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
+      <Button
+        variant="contained"
+        className="screen-only"
+        onClick={() => content.current?.focus()}
+        // Seen only by who comes to it with the Tab key.
+        sx={{
+          position: 'absolute',
+          zIndex: 'tooltip',
+          m: 1,
+          '&:not(:focus-visible)': {
+            width: 1,
+            height: 1,
+            minWidth: 0,
+            p: 0,
+            m: 0,
+            clipPath: 'inset(50%)',
+            overflow: 'hidden',
+          },
+        }}
+      >
+        Skip to content
+      </Button>
       <Box
         component="header"
         className="screen-only"
@@ -131,7 +154,13 @@ export function Shell() {
       </Box>
       <NotSecure signedIn />
       <NewVersion />
-      <Container component="main" maxWidth="xl" sx={{ py: { xs: 2, sm: 3 } }}>
+      <Container
+        component="main"
+        ref={content}
+        tabIndex={-1}
+        maxWidth="xl"
+        sx={{ py: { xs: 2, sm: 3 }, '&:focus': { outline: 'none' } }}
+      >
         <Outlet />
       </Container>
       <Suspense fallback={null}>

@@ -88,7 +88,8 @@ export const api = createApi({
 /** What an error of a request means for the person at the screen. */
 export function errorText(error: unknown): string {
   const failure = error as FetchBaseQueryError | undefined;
-  if (failure?.status === 'FETCH_ERROR') return 'The server does not answer. Marks are kept in this browser.';
+  if (failure?.status === 'FETCH_ERROR')
+    return 'The server doesn’t answer. Your marks are saved in this browser.';
   const problem = failure?.data as ProblemDetails | undefined;
   if (!problem?.detail) return 'The request failed. Nothing was stored.';
   const fields = problem.errors?.map(({ path, message }) => `${path}: ${message}`).join('; ');

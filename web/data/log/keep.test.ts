@@ -30,7 +30,7 @@ describe('what this browser keeps', () => {
     const [sent, waits] = [fault('e1', '2026-11-18T10:00:00.000Z'), fault('e2', '2026-11-18T10:01:00.000Z')];
     await old.put('drives', { test: mockView('m1'), standard: smallStandard, onServer: true });
     await old.put('drives', { test: mockView('m2'), standard: smallStandard, onServer: false });
-    await old.put('events', { id: 'e1', test: 'm1', event: sent });
+    await old.put('events', { id: 'e1', test: 'm1', event: { ...sent, feature: 'give-way' } });
     await old.put('events', { id: 'e2', test: 'm1', event: waits, waiting: 1 });
     await old.put('events', { id: 'e3', test: 'm2', event: fault('e3', sent.at), refused: 'No such item.' });
     old.close();
@@ -38,7 +38,7 @@ describe('what this browser keeps', () => {
     const keep = await openKeep('first');
     expect(await keep.drive('m1')).toEqual({ mock: mockView('m1'), standard: smallStandard, onServer: true });
     expect(await keep.events('m1')).toEqual([
-      { event: sent, onServer: true },
+      { event: { ...sent, feature: { kind: 'give-way' } }, onServer: true },
       { event: waits, onServer: false },
     ]);
     expect(await keep.waiting()).toEqual([{ mock: 'm1', event: waits }]);

@@ -7,7 +7,7 @@ import {
   type StoreNames,
 } from 'idb';
 import type { MockView } from '../../../contract';
-import type { DriveEvent } from '../../../core/marking';
+import { parseEvent, type DriveEvent } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 
 export interface KeptDrive {
@@ -77,14 +77,21 @@ let opened: Promise<Keep | null> | null = null;
 export const browserKeep = (): Promise<Keep | null> => (opened ??= openKeep().catch(() => null));
 
 export async function openKeep(name = 'jasperwren'): Promise<Keep> {
-  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 2, {
+  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 3, {
     async upgrade(made, before, _, transaction) {
       if (before === 0) {
         made.createObjectStore('mocks', { keyPath: 'mock.id' });
         const events = made.createObjectStore('events', { keyPath: 'id' });
         events.createIndex('mock', 'mock');
         events.createIndex('waiting', 'waiting');
-      } else if (before === 1) await fromFirst(made, transaction);
+        return;
+      }
+      if (before === 1) await fromFirst(made, transaction);
+      const events = transaction.objectStore('events');
+      for (const kept of await events.getAll()) {
+        const read = parseEvent(kept.event);
+        if (read.ok) await events.put({ ...kept, event: read.value });
+      }
     },
   });
   // "strict" asks the browser to flush to disk before it says done.

@@ -134,7 +134,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
   async function restart(mock: string): Promise<Sent> {
     const kept = (await keptDrive(mock)) ?? state().drives[mock];
     if (!kept) {
-      dispatch(serverRefused('The server does not know a drive whose marks wait here.'));
+      dispatch(serverRefused('The server doesn’t know a mock whose marks wait here.'));
       return 'retry';
     }
     unknownToServer.set(mock, kept.mock);

@@ -132,7 +132,7 @@ it('reads an extract into a compressed network, and tells what is broken', async
   });
   expect(await worker.readOwn(new File(['{nope'], 'c.json'))).toMatchObject({
     ok: false,
-    problems: [{ message: 'is no JSON' }],
+    problems: [{ code: 'no-json' }],
   });
   expect(await worker.readOwn(new File(['{"format":"x"}'], 'd.json'))).toMatchObject({ ok: false });
   expect(await worker.readOwn(new File([text], 'e.json'))).toMatchObject({ ok: true });

@@ -15,7 +15,7 @@ import {
   type NetworkFile,
   type OsmReport,
 } from '../../../core/network';
-import { failed, parsed, type Parsed } from '../../../core/problems';
+import { failed, parsed, type Parsed, commonProblem } from '../../../core/problems';
 import {
   carriedOver,
   courseOf,
@@ -138,7 +138,7 @@ const worker = {
       { ...wish, lately },
       { onProgress, breathe, cancelled: () => stop },
     );
-    if (stop) return failed([{ path: '', message: 'cancelled' }]);
+    if (stop) return failed([commonProblem('', 'cancelled')]);
     if (!found.ok) return found;
     return parsed(
       found.value.map(({ arcs, from, to, score }) => ({
@@ -175,7 +175,7 @@ const worker = {
       const { network, report } = result.value;
       return parsed({ gzipped: await gzipped(JSON.stringify(network)), report });
     } catch (error) {
-      if (error instanceof Cancelled) return failed([{ path: '', message: 'cancelled' }]);
+      if (error instanceof Cancelled) return failed([commonProblem('', 'cancelled')]);
       throw error;
     }
   },
@@ -186,7 +186,7 @@ const worker = {
     try {
       input = JSON.parse(await file.text());
     } catch {
-      return failed([{ path: '', message: 'is no JSON' }]);
+      return failed([commonProblem('', 'no-json', { why: '' })]);
     }
     const result = parseNetwork(input);
     return result.ok ? parsed({ gzipped: await gzipped(JSON.stringify(result.value)) }) : result;

@@ -37,7 +37,7 @@ export function useNetwork(id: string | null): NetworkOnScreen {
       wanted = false;
     };
   }, [summary, key]);
-  if (error) return { status: 'failed', why: 'the server does not answer' };
+  if (error) return { status: 'failed', why: 'the server doesn’t answer' };
   if (!isLoading && data && known && !summary) return { status: 'none' };
   return state && state.key === key ? state.now : { status: 'loading' };
 }

@@ -1,7 +1,7 @@
-import { Box, useColorScheme } from '@mui/material';
+import { Box } from '@mui/material';
 import type { Data, Layout } from 'plotly.js';
 import { lazy, Suspense } from 'react';
-import { LoadingNote, tokens, type Palette } from '../ui';
+import { LoadingNote, usePalette, type Palette } from '../ui';
 
 /** Plotly is large and comes only with the first chart. */
 const Plot = lazy(async () => {
@@ -21,9 +21,7 @@ interface Props {
 
 /** A chart in the colours of the light that is on. */
 export function Chart({ label, height = 300, draw }: Props) {
-  const { mode, systemMode } = useColorScheme();
-  const night = (mode === 'system' ? systemMode : mode) === 'dark';
-  const colours = night ? tokens.night : tokens.light;
+  const colours = usePalette();
   const { data, layout } = draw(colours);
   const axis = { gridcolor: colours.line, linecolor: colours.ink, zeroline: false, fixedrange: true };
   return (

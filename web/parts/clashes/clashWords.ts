@@ -12,7 +12,7 @@ export const bookedOf = (lesson: LessonView): Booked => ({
   placeName: lesson.place,
 });
 
-/** What does not fit, in words, by entry. */
+/** Clashes, in words, by entry. */
 export function clashesIn(lessons: readonly LessonView[]): ReadonlyMap<string, readonly string[]> {
   const byId = new Map(lessons.map((lesson) => [lesson.id, lesson]));
   const words = new Map<string, string[]>();

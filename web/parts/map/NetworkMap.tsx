@@ -1,4 +1,4 @@
-import { Box, IconButton, useColorScheme } from '@mui/material';
+import { Box, IconButton } from '@mui/material';
 import Add from '@mui/icons-material/Add';
 import Remove from '@mui/icons-material/Remove';
 import CropFree from '@mui/icons-material/CropFree';
@@ -8,19 +8,10 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode }
 import { flushSync } from 'react-dom';
 import { frameAt, type Position, type Point } from '../../../core/geo';
 import type { MapGeometry } from '../../data/network';
-import { colour, tokens } from '../ui';
+import { colour, tokens, usePalette, useSize } from '../ui';
 import { MapContext, type Projection } from './context';
 import { paintMap, type MapLine } from './paint';
-import {
-  LEAST_SCALE,
-  MOST_SCALE,
-  toMetres,
-  toPixels,
-  viewOf,
-  type Bounds,
-  type Size,
-  type View,
-} from './view';
+import { LEAST_SCALE, MOST_SCALE, toMetres, toPixels, viewOf, type Bounds, type View } from './view';
 
 interface Props {
   readonly geometry: MapGeometry;
@@ -52,7 +43,7 @@ export function NetworkMap({
 }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState<Size>({ width: 0, height: 0 });
+  const size = useSize(frame);
   const [own, setOwn] = useState<View | null>(null);
   const shown = fit ?? geometry.bounds;
   const fitted = useMemo(() => (size.width > 0 ? viewOf(shown, size) : null), [shown, size]);
@@ -60,15 +51,6 @@ export function NetworkMap({
   const printing = usePrinting();
   const screenPalette = usePalette();
   const palette = printing ? tokens.light : screenPalette;
-
-  useLayoutEffect(() => {
-    if (!frame.current) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
-    });
-    watch.observe(frame.current);
-    return () => watch.disconnect();
-  }, []);
 
   // What is to be shown has changed: the person's own view of what was before is given up.
   const [before, setBefore] = useState(shown);
@@ -261,13 +243,6 @@ function MapButton({
       {children}
     </IconButton>
   );
-}
-
-/** The colours of the light that is on, for what is painted and not styled. */
-function usePalette() {
-  const { mode, systemMode, colorScheme } = useColorScheme();
-  const dark = (mode === 'system' ? systemMode : mode) === 'dark';
-  return dark ? (colorScheme === 'dusk' ? tokens.dusk : tokens.night) : tokens.light;
 }
 
 /** Whether the page is being put on paper just now. */

@@ -4,18 +4,19 @@ import type { Item, Severity } from '../../../core/standard';
 import { colour, Glyph, severityWord, tokens } from '../ui';
 import type { PadSeverities } from './padSeverities';
 
-const Frame = styled('div')({
+const Frame = styled('div')(({ theme }) => ({
   display: 'grid',
   gridTemplateColumns: '1fr',
   gridAutoFlow: 'column',
   gridAutoColumns: 84,
   minHeight: 104,
+  [theme.breakpoints.down('md')]: { minHeight: 84 },
   background: colour('card'),
   border: `1px solid ${colour('strongLine')}`,
   borderRadius: tokens.radius,
   overflow: 'hidden',
   '&[data-chosen="true"]': { outline: `3px solid ${colour('slate')}`, outlineOffset: 1 },
-});
+}));
 
 const Zone = styled('button')({
   font: 'inherit',
@@ -29,17 +30,18 @@ const Zone = styled('button')({
   '&:focus-visible': { outline: `3px solid ${colour('slate')}`, outlineOffset: -3 },
 });
 
-const Main = styled(Zone)({
+const Main = styled(Zone)(({ theme }) => ({
   textAlign: 'left',
-  padding: '10px 12px',
+  padding: '8px 12px',
   display: 'flex',
   flexDirection: 'column',
   justifyContent: 'space-between',
-  gap: 4,
+  gap: 2,
   minWidth: 0,
-  '& b': { fontSize: 20, lineHeight: 1.18, overflowWrap: 'anywhere' },
+  '& b': { fontSize: 20, lineHeight: 1.15, overflowWrap: 'anywhere' },
+  [theme.breakpoints.down('md')]: { padding: '6px 10px', '& b': { fontSize: 18 } },
   '& span': { fontSize: 16, color: colour('soft'), display: 'flex', alignItems: 'center', gap: 7 },
-});
+}));
 
 const Side = styled(Zone)({
   borderLeft: `1px solid ${colour('line')}`,
@@ -62,13 +64,16 @@ interface Props {
   readonly onMark: (item: Item, severity: Severity) => void;
 }
 
+/** Labels of more letters than this are set smaller, so that the pad stays as high as the others. */
+const LONG = 30;
+
 /** One item: a touch anywhere on it gives the smallest counting severity; the graver ones are apart, and named. */
 function PadOf({ item, severities: { main, others }, counts, chosen = false, onMark }: Props) {
   const so = counts[main.id] ?? 0;
   return (
     <Frame data-chosen={chosen} data-pad={item.id}>
       <Main type="button" onClick={() => onMark(item, main)} aria-label={`${item.label}: ${main.label}`}>
-        <b>{item.label}</b>
+        <b style={item.label.length > LONG ? { fontSize: 17 } : undefined}>{item.label}</b>
         <span>
           <Glyph gravity={main.gravity} size={18} />
           {severityWord(main).toLowerCase()}

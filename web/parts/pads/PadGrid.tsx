@@ -13,13 +13,16 @@ interface Props {
   readonly chosen: number | null;
   readonly onMark: (item: Item, severity: Severity) => void;
   readonly empty: string;
-  /** Few and large, for what is likely now. */
-  readonly large?: boolean;
-  /** Something stands above them that takes a row, in pixels. */
-  readonly above?: number;
+  /** They fill the height that there is, each up to a size. */
+  readonly fill?: boolean;
+  /** Pads side by side on a wide screen; on a phone one less than three, or one. */
+  readonly columns?: 2 | 3;
   /** The gravest severity first, after the instructor had to act. */
   readonly grave?: boolean;
 }
+
+/** A pad that fills its height grows no higher than this, in pixels. */
+const MOST_HEIGHT = 190;
 
 const none: Readonly<Record<string, number>> = {};
 /** Marks by item and severity. */
@@ -40,8 +43,8 @@ export function PadGrid({
   chosen,
   onMark,
   empty,
-  large = false,
-  above = 0,
+  fill = false,
+  columns = 2,
   grave = false,
 }: Props) {
   if (placed.length === 0)
@@ -51,13 +54,19 @@ export function PadGrid({
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' },
-        gap: 1.25,
-        alignContent: 'start',
-        // Six pads fill the height that there is.
-        gridAutoRows: {
-          md: large ? `minmax(clamp(112px, calc((100dvh - ${316 + above}px) / 3), 190px), auto)` : 'auto',
+        gridTemplateColumns: {
+          xs: columns === 3 ? '1fr 1fr' : '1fr',
+          md: `repeat(${columns}, minmax(0, 1fr))`,
         },
+        gap: { xs: 0.75, md: 1 },
+        alignContent: 'start',
+        ...(fill
+          ? {
+              flex: '1 0 auto',
+              gridAutoRows: { md: 'minmax(104px, 1fr)' },
+              maxHeight: { md: Math.ceil(placed.length / columns) * MOST_HEIGHT },
+            }
+          : {}),
       }}
     >
       {placed.map(({ item }, n) => {

@@ -13,7 +13,7 @@ const Tile = styled('button')({
   border: `1px solid ${colour('line')}`,
   borderRadius: tokens.radius,
   minHeight: tokens.deckTouch,
-  padding: '4px 6px',
+  padding: '4px 3px',
   cursor: 'pointer',
   touchAction: 'manipulation',
   hyphens: 'auto',
@@ -34,8 +34,8 @@ interface Props {
   readonly chosen: string | null;
   /** Null: what stands before the areas. */
   readonly onChoose: (id: string | null) => void;
-  /** Tiles side by side; none: one row that scrolls sideways. */
-  readonly columns: number;
+  /** Opens the search, whose tile stands last. */
+  readonly onFind?: () => void;
 }
 
 /** The areas of the standard; the chosen one shows its pads. */
@@ -44,41 +44,36 @@ export const SectionTiles = memo(function SectionTiles({
   first,
   firstChosen = false,
   chosen,
+  onFind,
   onChoose,
-  columns,
 }: Props) {
   return (
     <Box
       role="group"
       aria-label="Areas"
-      sx={
-        columns > 0
-          ? { display: 'grid', gridTemplateColumns: `repeat(${columns}, 1fr)`, gap: 0.5 }
-          : {
-              display: 'grid',
-              gridAutoFlow: 'column',
-              gridAutoColumns: '118px',
-              gap: 0.9,
-              overflowX: 'auto',
-              pb: 0.5,
-            }
-      }
+      sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(102px, 1fr))', gap: 0.5 }}
     >
       {first ? (
-        <Tile
-          type="button"
-          aria-pressed={firstChosen}
-          onClick={() => onChoose(null)}
-          style={columns > 0 ? { gridColumn: '1 / -1' } : undefined}
-        >
+        <Tile type="button" aria-pressed={firstChosen} onClick={() => onChoose(null)}>
           {first}
         </Tile>
       ) : null}
       {sections.map(({ id, title }) => (
         <Tile key={id} type="button" aria-pressed={id === chosen} onClick={() => onChoose(id)}>
-          {title}
+          <Words of={title} />
         </Tile>
       ))}
+      {onFind ? (
+        <Tile type="button" onClick={onFind}>
+          Find by letters
+        </Tile>
+      ) : null}
     </Box>
   );
 });
+
+/** A word that is too long for its tile is set tighter rather than broken. */
+function Words({ of }: { readonly of: string }) {
+  const long = of.split(' ').some((word) => word.length > 10);
+  return <span style={long ? { letterSpacing: '-0.05em' } : undefined}>{of}</span>;
+}

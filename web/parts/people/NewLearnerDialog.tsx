@@ -38,7 +38,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
             <TextField
               autoFocus
               label="Name"
-              {...field('name', { problem: 'A name of up to 80 letters is wanted.' })}
+              {...field('name', { problem: 'Enter a name of up to 80 letters.' })}
             />
             <TextField
               label="Day of the licence test, if booked"

@@ -17,7 +17,7 @@ export async function smallPicture(file: File): Promise<Blob> {
   try {
     image = await createImageBitmap(file);
   } catch {
-    throw new Error(`${file.name} is no picture that this browser can open.`);
+    throw new Error(`${file.name} isn’t a picture that this browser can open.`);
   }
   const scale = Math.min(1, SIDE / Math.max(image.width, image.height));
   const canvas = document.createElement('canvas');

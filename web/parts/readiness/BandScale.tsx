@@ -18,7 +18,7 @@ export function BandScale({ pass, low, high, ready, tone = 'slate', height = 22 
   return (
     <Box
       role="img"
-      aria-label={`${percent(pass)}, 80 % interval from ${percent(low)} to ${percent(high)}`}
+      aria-label={`${percent(pass)}, 80% range ${percent(low)} to ${percent(high)}`}
       sx={{
         position: 'relative',
         height,

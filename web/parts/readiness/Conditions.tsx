@@ -24,7 +24,7 @@ export function Conditions({ conditions }: { readonly conditions: readonly Condi
             </Typography>
             {wanted === '' ? null : (
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                Wanted: {wanted}
+                Needs: {wanted}
               </Typography>
             )}
           </Box>

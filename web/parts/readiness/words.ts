@@ -1,6 +1,6 @@
 import type { ReadinessWord } from '../../../core/readiness';
 
-export const percent = (share: number): string => `${Math.round(share * 100)} %`;
+export const percent = (share: number): string => `${Math.round(share * 100)}%`;
 
 export const wordTitles: Readonly<Record<ReadinessWord, string>> = {
   ready: 'Ready',

@@ -40,9 +40,7 @@ export function RouteMap(props: Props) {
       return <LoadingNote what="the road network" />;
     case 'none':
       return (
-        <EmptyNote title="The road network of this route is not here">
-          Its line is kept all the same.
-        </EmptyNote>
+        <EmptyNote title="The road network of this route is not here">Its line is still here.</EmptyNote>
       );
     case 'failed':
       return <EmptyNote title="The road network could not be loaded">Why: {network.why}.</EmptyNote>;

@@ -98,7 +98,7 @@ export function GuideDialog({ standard, item, habit, now, onClose, onChoose, onD
       )}
       <DialogActions sx={{ p: 2 }}>
         <Button color="inherit" onClick={onClose} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
-          Leave it as it is
+          Don’t change it
         </Button>
       </DialogActions>
     </Dialog>

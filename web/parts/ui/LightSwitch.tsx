@@ -6,7 +6,7 @@ import { useLight } from './useLight';
 /** Day or night, by hand; at first as the device has it. */
 export function LightSwitch({ size = 48 }: { readonly size?: number }) {
   const { now, choose } = useLight();
-  const dark = now !== 'day';
+  const dark = now === 'dusk' || now === 'night';
   const label = dark ? 'Change to day colours' : 'Change to night colours';
   return (
     <IconButton

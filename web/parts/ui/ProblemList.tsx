@@ -1,8 +1,8 @@
 import { Box } from '@mui/material';
-import type { Problem } from '../../../core/problems';
+import type { Told } from '../../../core/problems';
 
 /** Everything that is wrong with something a user brought, each at its place. */
-export function ProblemList({ problems }: { readonly problems: readonly Problem[] }) {
+export function ProblemList({ problems }: { readonly problems: readonly Told[] }) {
   return (
     <Box component="ul" sx={{ m: 0, mt: 1, pl: 2.5, '& li': { py: 0.4 } }}>
       {problems.map(({ path, message }) => (

@@ -4,6 +4,7 @@ import { tokens, type Palette as OwnPalette } from './tokens';
 declare module '@mui/material/styles' {
   interface ColorSchemeOverrides {
     dusk: true;
+    sun: true;
   }
   interface Palette {
     jasperwren: OwnPalette;
@@ -34,6 +35,7 @@ export const theme = createTheme({
   colorSchemes: {
     light: schemeOf(tokens.light),
     dark: schemeOf(tokens.night),
+    sun: { palette: createTheme({ palette: { mode: 'light', ...schemeOf(tokens.sun).palette } }).palette },
     dusk: { palette: createTheme({ palette: { mode: 'dark', ...schemeOf(tokens.dusk).palette } }).palette },
   },
   shape: { borderRadius: tokens.radius },

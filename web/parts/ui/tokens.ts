@@ -17,6 +17,24 @@ export const tokens = {
     slate: '#3B5B73',
     wash: '#F3EDE2',
   },
+  /** For a screen that the sun shines on: as much contrast as there is. */
+  sun: {
+    paper: '#FFFFFF',
+    card: '#FFFFFF',
+    ink: '#000000',
+    soft: '#242424',
+    line: '#707070',
+    strongLine: '#000000',
+    jasper: '#7A1408',
+    onJasper: '#FFFFFF',
+    flag: '#7A1408',
+    onFlag: '#FFFFFF',
+    wren: '#3D2614',
+    moss: '#0B4A20',
+    ochre: '#5E3600',
+    slate: '#0E3450',
+    wash: '#ECECEC',
+  },
   /** Between day and night: the light of the road is going, a white screen would be too much. */
   dusk: {
     paper: '#2A2724',

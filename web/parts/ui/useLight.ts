@@ -1,8 +1,9 @@
 import { useColorScheme } from '@mui/material';
 import { useCallback, useEffect, useState } from 'react';
+import { tokens, type Palette } from './tokens';
 
-/** Day, dusk and night by hand, as the device has it, or by the time of day. */
-export const lights = ['day', 'dusk', 'night'] as const;
+/** Bright sun, day, dusk and night by hand, as the device has it, or by the time of day. */
+export const lights = ['sun', 'day', 'dusk', 'night'] as const;
 export type Light = (typeof lights)[number];
 export type LightChoice = Light | 'time' | 'device';
 
@@ -15,16 +16,36 @@ export function lightAt(hour: number): Light {
   return hour >= 6 && hour < 21 ? 'dusk' : 'night';
 }
 
+/** The light that is on now, whatever it was chosen by. */
+function useLightNow(): Light {
+  const { mode, systemMode, colorScheme } = useColorScheme();
+  const isDark = (mode === 'system' ? systemMode : mode) === 'dark';
+  if (isDark) return colorScheme === 'dusk' ? 'dusk' : 'night';
+  return colorScheme === 'sun' ? 'sun' : 'day';
+}
+
+const palettes: Readonly<Record<Light, Palette>> = {
+  sun: tokens.sun,
+  day: tokens.light,
+  dusk: tokens.dusk,
+  night: tokens.night,
+};
+
+/** The colours of the light that is on, for what is painted and not styled. */
+export const usePalette = (): Palette => palettes[useLightNow()];
+
 export function useLight() {
-  const { mode, systemMode, colorScheme, setMode, setColorScheme } = useColorScheme();
+  const { setMode, setColorScheme } = useColorScheme();
   const [choice, setChoice] = useState<LightChoice>(
     () => (localStorage.getItem(KEPT) as LightChoice | null) ?? 'device',
   );
 
   const show = useCallback(
     (light: Light) => {
-      if (light !== 'day') setColorScheme({ dark: light === 'dusk' ? 'dusk' : 'dark' });
-      setMode(light === 'day' ? 'light' : 'dark');
+      const bright = light === 'day' || light === 'sun';
+      if (bright) setColorScheme({ light: light === 'sun' ? 'sun' : 'light' });
+      else setColorScheme({ dark: light === 'dusk' ? 'dusk' : 'dark' });
+      setMode(bright ? 'light' : 'dark');
     },
     [setColorScheme, setMode],
   );
@@ -34,7 +55,7 @@ export function useLight() {
       localStorage.setItem(KEPT, next);
       setChoice(next);
       if (next === 'device') {
-        setColorScheme({ dark: 'dark' });
+        setColorScheme({ light: 'light', dark: 'dark' });
         setMode('system');
       } else show(next === 'time' ? lightAt(new Date().getHours()) : next);
     },
@@ -47,7 +68,6 @@ export function useLight() {
     return () => clearInterval(timer);
   }, [choice, show]);
 
-  const isDark = (mode === 'system' ? systemMode : mode) === 'dark';
-  const now: Light = !isDark ? 'day' : colorScheme === 'dusk' ? 'dusk' : 'night';
+  const now = useLightNow();
   return { now, choice, choose };
 }

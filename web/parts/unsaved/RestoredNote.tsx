@@ -16,7 +16,7 @@ export function RestoredNote({ onStartAgain }: { readonly onStartAgain: () => vo
         flexWrap: 'wrap',
       }}
     >
-      <Typography sx={{ flex: 1 }}>Unsaved changes from before were kept on this device.</Typography>
+      <Typography sx={{ flex: 1 }}>Unsaved changes from before are still on this device.</Typography>
       <Button variant="outlined" onClick={onStartAgain}>
         Start again
       </Button>

@@ -24,7 +24,7 @@ export function OneVehicle({
     );
   return (
     <EmptyNote
-      title="There is no such vehicle"
+      title="This vehicle doesn’t exist"
       action={
         <Button component={Link} to="/vehicles" variant="outlined">
           All vehicles

@@ -15,7 +15,7 @@ export function DriveNotOpen({
     case 'missing':
       return (
         <EmptyNote
-          title="There is no such mock"
+          title="This mock doesn’t exist"
           action={
             <Button component={Link} to="/" variant="contained">
               Go to today
@@ -28,13 +28,13 @@ export function DriveNotOpen({
     case 'signed out':
       return (
         <ErrorNote title="You are signed out" onRetry={() => window.location.reload()}>
-          Sign in again to see this mock. Marks made here are kept.
+          Sign in again to see this mock. Marks made here are saved.
         </ErrorNote>
       );
     case 'unreachable':
       return (
-        <ErrorNote title="The server does not answer" onRetry={onScreen.retry}>
-          This mock is not kept in this browser, so it cannot be shown until the server is back.
+        <ErrorNote title="The server doesn’t answer" onRetry={onScreen.retry}>
+          This mock isn’t saved in this browser, so it can’t be shown until the server is back.
         </ErrorNote>
       );
   }

@@ -81,7 +81,7 @@ export function ComposePage() {
     case 'loading':
       return <LoadingNote what="the road network" />;
     case 'none':
-      return <EmptyNote title="There are no roads to compose on">Bring a road network first.</EmptyNote>;
+      return <EmptyNote title="There are no roads to compose on">Import a road network first.</EmptyNote>;
     case 'failed':
       return <ErrorNote title="The road network could not be loaded">Why: {network.why}.</ErrorNote>;
     case 'open':
@@ -149,7 +149,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
       ),
     );
     if (result.ok) setState({ step: 'found', proposals: result.value });
-    else if (result.problems.some(({ message }) => message === 'cancelled')) setState({ step: 'asking' });
+    else if (result.problems.some(({ code }) => code === 'cancelled')) setState({ step: 'asking' });
     else setState({ step: 'impossible', problems: result.problems });
   };
   const bring = async (route: Route, to: 'edit' | 'sheet') => {
@@ -256,7 +256,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
         {state.step === 'looking' ? (
           <Box role="status">
             <Typography>
-              Looking: {Math.round(100 * state.done)} %
+              Looking: {Math.round(100 * state.done)}%
               {state.best > -Infinity ? `, best so far ${state.best.toFixed(0)} points` : ''}
             </Typography>
             <LinearProgress
@@ -298,7 +298,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
             }}
           >
             <Typography variant="h3" component="p">
-              There is no such route
+              This route doesn’t exist
             </Typography>
             {state.problems.map(({ message }) => (
               <Typography key={message}>{message.charAt(0).toUpperCase() + message.slice(1)}.</Typography>
@@ -306,7 +306,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
             <Typography sx={{ mt: 1 }}>Ask for less, allow more time, or start elsewhere.</Typography>
           </Box>
         ) : null}
-        {error ? <ErrorNote title="The route was not kept">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="The route wasn’t saved">{errorText(error)}</ErrorNote> : null}
       </Box>
       <Box sx={{ minWidth: 0, display: 'grid', gap: 2, alignContent: 'start' }}>
         <NetworkMap
@@ -347,13 +347,13 @@ const partWords: Readonly<
 > = {
   skills: [
     'Skills exercised',
-    `each brings up to ${weights.skill} points times how much it is wanted; the third time counts less than the first`,
+    `each brings up to ${weights.skill} points times how much it’s needed; the third time counts less than the first`,
   ],
   minutes: [
     'Length',
     `${weights.minute} points for each minute squared beyond ${weights.slack} from the wish`,
   ],
-  missing: ['Missing', `${weights.missing} points for each thing that is wanted and not there`],
+  missing: ['Missing', `${weights.missing} points for each thing that you asked for and it lacks`],
   repeats: ['Driven twice', `${weights.repeat} points for each kilometre`],
   turnsRound: ['Turning round', `${weights.turnRound} points each time`],
   lately: ['Known from lately', `${weights.lately} points if it were all known`],
@@ -402,10 +402,10 @@ function ProposalCard({
             </Button>
           )}
           <Button variant="outlined" disabled={busy} onClick={() => onBring('edit')}>
-            Keep and edit
+            Save and edit
           </Button>
           <Button variant="contained" disabled={busy} onClick={() => onBring('sheet')}>
-            Keep it
+            Save
           </Button>
         </Stack>
       </Box>

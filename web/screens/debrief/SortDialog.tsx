@@ -51,7 +51,6 @@ export function SortDialog({ title, standard, judgement, onClose, onSort }: Prop
           <SectionTiles
             sections={standard.sections}
             chosen={letters ? null : section}
-            columns={0}
             onChoose={(id) => {
               setLetters('');
               setSection(id);

@@ -96,10 +96,10 @@ const kindAt = (position: MarkedAt | null): FeatureKindId | null => position?.ki
 /** Sections that were driven and had no mark. */
 function cleanWords(standard: Standard, judgement: Judgement, mock: MockView): string {
   const clean = cleanSections(standard, judgement, mock).map(({ title }) => title.toLowerCase());
-  if (clean.length > 0) return `No mark in ${clean.join(', ')}.`;
+  if (clean.length > 0) return `No marks in ${clean.join(', ')}.`;
   return judgement.marks.length === 0
     ? 'Too little was driven to call any section clean.'
-    : 'No section was clean today; name one thing that was done well all the same.';
+    : 'No section was clean today. Name one thing that went well anyway.';
 }
 
 /** @param kinds what of the route each mark was made at; null where nothing tells */
@@ -220,7 +220,7 @@ function Beliefs() {
   return (
     <Box component="section" aria-labelledby="beliefs" sx={{ mt: 4 }}>
       <Typography variant="h2" id="beliefs" sx={{ mb: 1 }}>
-        Did a belief come up?
+        Did the learner repeat something they heard?
       </Typography>
       <Autocomplete
         options={[...beliefs]}

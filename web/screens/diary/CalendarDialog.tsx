@@ -137,17 +137,14 @@ function Bring() {
       else if (known) changed += 1;
       else added += 1;
     }
-    setTold(
-      `${added} added, ${changed} brought up to date${failed > 0 ? `, ${failed} refused by the server` : ''}.`,
-    );
+    setTold(`${added} added, ${changed} updated${failed > 0 ? `, ${failed} refused by the server` : ''}.`);
     setRead(null);
   };
   return (
-    <Box component="section" aria-label="Bring a calendar">
-      <Typography variant="h3">Bring a calendar file</Typography>
+    <Box component="section" aria-label="Import a calendar">
+      <Typography variant="h3">Import a calendar file</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-        Events with a learner’s name in their title become lessons. Brought again, they are brought up to
-        date.
+        Events with a learner’s name in their title become lessons. Import the file again to update them.
       </Typography>
       <FileButton accept=".ics,text/calendar" onFile={(file: File) => void open(file)}>
         Choose a file (.ics)
@@ -179,7 +176,7 @@ function Bring() {
             ))}
           </Box>
           <Button variant="contained" onClick={() => void bring()}>
-            Bring {read.events.length} {read.events.length === 1 ? 'entry' : 'entries'}
+            Import {read.events.length} {read.events.length === 1 ? 'entry' : 'entries'}
           </Button>
         </>
       ) : null}

@@ -58,7 +58,7 @@ export function DiaryPage() {
           Other calendars
         </Button>
         <Button variant="contained" onClick={() => setEditing({ lesson: null, day, time: '09:00' })}>
-          Put something in
+          Add to diary
         </Button>
       </Stack>
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1.5 }}>
@@ -107,10 +107,10 @@ export function DiaryPage() {
       {wrong.length > 0 ? (
         <Box
           component="section"
-          aria-label="What does not fit"
+          aria-label="Clashes"
           sx={{ borderLeft: `6px solid ${colour('ochre')}`, pl: 2 }}
         >
-          <Typography sx={{ fontWeight: 700 }}>What does not fit</Typography>
+          <Typography sx={{ fontWeight: 700 }}>Clashes</Typography>
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {wrong.map(({ id, startsAt, learner, note }) => (
               <li key={id}>
@@ -123,7 +123,7 @@ export function DiaryPage() {
       ) : null}
       {data && shown.length === 0 ? (
         <EmptyNote title={view === 'week' ? 'Nothing in this week yet' : 'Nothing on this day yet'}>
-          Put in a lesson, or bring another calendar.
+          Add a lesson, or import a calendar.
         </EmptyNote>
       ) : null}
       {view === 'week' && !narrow ? (

@@ -123,7 +123,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
     <Dialog open onClose={leave} fullWidth maxWidth="sm">
       <DialogTitle>{lesson ? 'Change the entry' : 'Put into the diary'}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        {error ? <ErrorNote title="The entry was not kept">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="The entry wasn’t saved">{errorText(error)}</ErrorNote> : null}
         <TextField select label="What" defaultValue={lesson?.kind ?? 'lesson'} {...field('kind')}>
           {kinds.map(([own, title]) => (
             <MenuItem key={own} value={own}>
@@ -170,7 +170,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
         />
         <TextField label="Note" multiline slotProps={{ htmlInput: { maxLength: 400 } }} {...field('note')} />
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          The way between two places is reckoned from where their routes begin.
+          Travel time is worked out from where the routes begin.
         </Typography>
       </DialogContent>
       <DialogActions>
@@ -185,14 +185,14 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
                 .catch(() => undefined)
             }
           >
-            Take it out
+            Delete
           </Button>
         ) : null}
         <Button color="inherit" onClick={leave}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="contained" onClick={() => void handleSubmit(save)()} disabled={isLoading}>
-          Keep
+          Save
         </Button>
       </DialogActions>
     </Dialog>

@@ -41,7 +41,7 @@ export function readCalendar(
   } catch (error) {
     return {
       events: [],
-      problems: [`This is no iCalendar file (${error instanceof Error ? error.message : 'unreadable'}).`],
+      problems: [`This isn’t an iCalendar file (${error instanceof Error ? error.message : 'unreadable'}).`],
     };
   }
   const events: Brought[] = [];
@@ -63,7 +63,7 @@ export function readCalendar(
     const minutes = Math.round(event.duration.toSeconds() / 60);
     if (minutes > LONGEST_MINUTES || minutes < SHORTEST_MINUTES) {
       problems.push(
-        `${title}: lasts ${minutes} min; from ${SHORTEST_MINUTES} to ${LONGEST_MINUTES} are brought.`,
+        `${title}: lasts ${minutes} min; from ${SHORTEST_MINUTES} to ${LONGEST_MINUTES} can be imported.`,
       );
       continue;
     }

@@ -19,6 +19,7 @@ import { Marker, NetworkMap, useProjection, type MapLine } from '../../parts/map
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { LearnerPicker } from '../../parts/people';
 import { colour, dayText, EmptyNote, ErrorNote, LoadingNote, Glyph, withParam } from '../../parts/ui';
+import { percent } from '../../parts/readiness';
 
 const gravities = ['Anything noted', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
 const hours = [
@@ -76,8 +77,8 @@ export function HotSpotsPage() {
           <Typography sx={{ color: 'text.secondary' }}>
             {data.marks} marks of {data.drives} drives, {data.mean.toFixed(2)} a pass on average
             {data.unplaced > 0 ? `; ${data.unplaced} more have no place` : ''}.{' '}
-            {data.places.filter(({ hot }) => hot).length} places are hot: {Math.round(100 * HOT_PROBABILITY)}{' '}
-            % sure to have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} as many.
+            {data.places.filter(({ hot }) => hot).length} places are hot: {percent(HOT_PROBABILITY)} sure to
+            have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} as many.
           </Typography>
         ) : null}
       </Box>
@@ -392,9 +393,9 @@ function HotSpotCard({
         </Box>
       </Box>
       <Typography>
-        {marks} marks in {passes} passes: {rate.toFixed(2)} a pass, eight times in ten between{' '}
-        {low.toFixed(2)} and {high.toFixed(2)}. {hot ? 'It is hot' : 'It is not called hot'}:{' '}
-        {Math.round(100 * hotness)} % sure to have more than twice the usual.
+        {marks} marks in {passes} passes: {rate.toFixed(2)} per pass, 80% range {low.toFixed(2)} to{' '}
+        {high.toFixed(2)}. {hot ? 'It is hot' : 'It isn’t called hot'}: {percent(hotness)} sure to have more
+        than twice the usual.
       </Typography>
       {most.length > 0 ? (
         <Typography sx={{ mt: 0.5 }}>

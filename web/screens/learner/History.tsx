@@ -40,7 +40,7 @@ export function History({ evidence }: { readonly evidence: EvidenceView }) {
                 <TableCell>
                   {route === null ? 'no route' : (routes.get(route) ?? 'a removed route')}
                 </TableCell>
-                <TableCell align="right">{Math.round(100 * exposure)} %</TableCell>
+                <TableCell align="right">{Math.round(100 * exposure)}%</TableCell>
                 <TableCell align="right">{small}</TableCell>
                 <TableCell align="right">{grave}</TableCell>
                 <TableCell>{passed === null ? 'incomplete' : passed ? 'pass' : 'fail'}</TableCell>

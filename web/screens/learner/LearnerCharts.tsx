@@ -74,7 +74,7 @@ function OverTime({ rows, file }: { readonly rows: NonNullable<Props['overTime']
             mode: 'lines+markers',
             line: { color: colours.slate, width: 3 },
             marker: { size: 9 },
-            hovertemplate: '%{y:.0f} %<extra></extra>',
+            hovertemplate: '%{y:.0f}%<extra></extra>',
           },
         ],
         layout: {
@@ -168,7 +168,7 @@ function Gains({ standard, readiness, file }: { standard: Standard; readiness: R
   return (
     <Figure
       title="What the chance would gain"
-      label={`Each item brought to the level of a ready learner: most by ${itemOf(first.item).item.label.toLowerCase()}.`}
+      label={`Each item at the level of a ready learner: most by ${itemOf(first.item).item.label.toLowerCase()}.`}
       file={file}
       columns={['Item', 'Gain, points of chance']}
       rows={rows}
@@ -217,7 +217,7 @@ function Totals({ standard, readiness, file }: { standard: Standard; readiness: 
             x: rows.map(([total]) => total),
             y: rows.map(([, share]) => share),
             marker: { color: rows.map(([total]) => (total > totals.max ? colours.jasper : colours.moss)) },
-            hovertemplate: '%{x}: %{y} %<extra></extra>',
+            hovertemplate: '%{x}: %{y}%<extra></extra>',
           },
         ],
         layout: {

@@ -107,9 +107,9 @@ export function LearnerPage() {
         </EmptyNote>
       ) : null}
       {error && !nothingYet(error) ? (
-        <ErrorNote title="Readiness cannot be worked out">{errorText(error)}</ErrorNote>
+        <ErrorNote title="The forecast can’t be worked out">{errorText(error)}</ErrorNote>
       ) : null}
-      {!error && (!readiness || !standard || !evidence) ? <LoadingNote what="what the mocks tell" /> : null}
+      {!error && (!readiness || !standard || !evidence) ? <LoadingNote what="mock results" /> : null}
       {readiness && standard && evidence ? (
         <>
           <Box
@@ -223,7 +223,7 @@ function Judgement({
       </Typography>
       <BandScale {...{ pass, low, high, ready, tone }} />
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
-        The band holds the truth four times in five. Dashed: ready from {percent(ready)}. Evidence of{' '}
+        The band is the 80% range. Dashed: ready from {percent(ready)}. Evidence of{' '}
         {readiness.tests.toFixed(1)} whole tests by its weight, {forecast.tests.toLocaleString('en-GB')} tests
         simulated.
       </Typography>

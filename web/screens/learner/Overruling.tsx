@@ -37,7 +37,7 @@ export function Overruling({
           onClick={() => setOpen(true)}
           sx={{ px: 0, fontWeight: 400, textDecoration: 'underline' }}
         >
-          I see it otherwise
+          Override
         </Button>
         {open ? <OverruleDialog learner={learner} onClose={() => setOpen(false)} /> : null}
       </>
@@ -89,9 +89,9 @@ function OverruleDialog({
   };
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm">
-      <DialogTitle>How you see {learner.name}</DialogTitle>
+      <DialogTitle>Your own judgement of {learner.name}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        {error ? <ErrorNote title="It was not kept">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="It wasn’t saved">{errorText(error)}</ErrorNote> : null}
         <TextField select label="Word" defaultValue="ready" {...field('word')}>
           {(['ready', 'nearly', 'not yet'] as const).map((one) => (
             <MenuItem key={one} value={one}>
@@ -104,17 +104,17 @@ function OverruleDialog({
           multiline
           minRows={2}
           {...field('reason', {
-            help: 'Kept, and shown beside the forecast.',
+            help: 'Saved, and shown beside the forecast.',
             problem: 'Say why: it is read later beside how the test went.',
           })}
         />
       </DialogContent>
       <DialogActions>
         <Button color="inherit" onClick={leave}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="contained" onClick={() => void handleSubmit(keep)()} disabled={isLoading}>
-          Keep
+          Save
         </Button>
       </DialogActions>
     </Dialog>

@@ -30,14 +30,14 @@ export function Papers({ learner }: { readonly learner: LearnerView }) {
   return (
     <Box component="section" aria-labelledby="papers">
       <Typography variant="h2" id="papers">
-        Papers and dates
+        Documents and dates
       </Typography>
       <Typography sx={{ color: held.inOrder || papers.length === 0 ? 'text.secondary' : colour('ochre') }}>
         {papers.length === 0
           ? 'None entered: add what has to be shown on the day.'
           : `${held.inOrder ? 'In order' : 'Not in order'}: ${held.said}.`}
       </Typography>
-      {error ? <ErrorNote title="The papers were not kept">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="The documents weren’t saved">{errorText(error)}</ErrorNote> : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {papers.map((paper, n) => (
           <Box
@@ -90,7 +90,7 @@ export function Papers({ learner }: { readonly learner: LearnerView }) {
         sx={{ display: 'flex', gap: 1, mt: 1.5 }}
       >
         <TextField
-          label="Another paper"
+          label="Another document"
           value={title}
           onChange={(event) => setTitle(event.target.value)}
           sx={{ flex: 1 }}

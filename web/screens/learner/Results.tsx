@@ -41,9 +41,9 @@ function ResultsForm({ learner }: { readonly learner: LearnerView }) {
   return (
     <Box component="section" aria-labelledby="results">
       <Typography variant="h2" id="results">
-        Official tests
+        Licence tests
       </Typography>
-      {error ? <ErrorNote title="The result was not kept">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="The result wasn’t saved">{errorText(error)}</ErrorNote> : null}
       {data?.items.length === 0 ? (
         <Typography sx={{ color: 'text.secondary' }}>None entered yet.</Typography>
       ) : null}
@@ -67,8 +67,8 @@ function ResultsForm({ learner }: { readonly learner: LearnerView }) {
               </Typography>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                 {foretold
-                  ? `${percent(foretold.pass)} was foretold from ${foretold.mocks} ${foretold.mocks === 1 ? 'mock' : 'mocks'}`
-                  : 'Nothing was foretold: no mock before that day. It does not count for trust.'}
+                  ? `${percent(foretold.pass)} was the forecast, from ${foretold.mocks} ${foretold.mocks === 1 ? 'mock' : 'mocks'}`
+                  : 'No forecast: there was no mock before that day. It isn’t counted in forecast accuracy.'}
               </Typography>
             </Box>
             <Button color="inherit" onClick={() => void remove(id)}>

@@ -86,7 +86,7 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
           </>
         ) : null}
       </Box>
-      {error ? <ErrorNote title="The day was not kept">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="The day wasn’t saved">{errorText(error)}</ErrorNote> : null}
       {hours > 0 && plan.length > 0 ? (
         <Box sx={{ mt: 2 }}>
           <Typography>

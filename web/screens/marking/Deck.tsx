@@ -10,6 +10,7 @@ import {
   isPaused,
   type Judgement,
   manoeuvresDue,
+  nextDue,
   openRun,
   planOf,
   questionsDue,
@@ -27,9 +28,10 @@ import { colour, KeyList, Wren } from '../../parts/ui';
 import { DeckClock } from './DeckClock';
 import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
-import { Frame, Top, Middle, Column, Bottom, Press, Flag } from './frame';
+import { Frame, Top, Middle, Column, Bottom, Press, Flag, Stack } from './frame';
 import { HeadroomPanel, HeadroomRow } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
+import { CoursePanel } from './CoursePanel';
 import { DuePanel } from './DuePanel';
 import { ManoeuvreDialog } from './ManoeuvreDialog';
 import { NotStored } from './NotStored';
@@ -40,6 +42,7 @@ import { QuestionDialog } from './QuestionDialog';
 import { RibbonPanel } from './RibbonPanel';
 import { RunPanel } from './RunPanel';
 import { SearchField } from './SearchField';
+import { Sheet } from './Sheet';
 import { StageBar } from './StageBar';
 import { StepInBanner, StepInButtons, useStepIn, type StepInBy } from './StepIn';
 import { Tape } from './Tape';
@@ -67,7 +70,10 @@ export function Deck({ drive, judgement, act }: Props) {
   const [chosen, setChosen] = useState(0);
   /** Null: what is likely now, or the usual faults of the manoeuvre that runs. */
   const [area, setArea] = useState<string | null>(null);
-  const [open, setOpen] = useState<'end' | 'keys' | 'manoeuvre' | 'question' | 'settings' | null>(null);
+  const [open, setOpen] = useState<
+    'areas' | 'end' | 'keys' | 'manoeuvre' | 'more' | 'question' | 'settings' | null
+  >(null);
+  const [searching, setSearching] = useState(false);
   const [hand, setHand] = useHand();
   useWakeLock();
   const { receiver, ...places } = useReceiver();
@@ -86,7 +92,7 @@ export function Deck({ drive, judgement, act }: Props) {
   const follows = routeId !== null;
   const ribbon = useRibbon(mock.id, routeId, standard.units, position);
   const here = ribbon?.here;
-  const featureNow = useCallback(() => here?.()?.id ?? null, [here]);
+  const featureNow = useCallback(() => here?.() ?? null, [here]);
 
   const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
   const paused = isPaused(judgement.drive);
@@ -110,6 +116,10 @@ export function Deck({ drive, judgement, act }: Props) {
     setLetters(text);
     setChosen(0);
   };
+  const closeSearch = useLatest(() => {
+    type('');
+    setSearching(false);
+  });
 
   const { said, mark, undo, undoLast, flag, ask, guide, asking } = useMarking({
     standard,
@@ -120,7 +130,7 @@ export function Deck({ drive, judgement, act }: Props) {
   });
   const markAndClear = useLatest((item: Item, severity: Severity) => {
     mark(item, severity);
-    type('');
+    closeSearch();
   });
   const typed = useLatest(type);
   const undone = useLatest((event: string, what: string) => undo({ do: 'take-back', events: [event] }, what));
@@ -130,8 +140,9 @@ export function Deck({ drive, judgement, act }: Props) {
     setArea(null);
   });
   const chooseArea = useLatest((id: string | null) => {
-    type('');
+    closeSearch();
     setArea(id);
+    setOpen(null);
   });
 
   const startManoeuvre = ({ manoeuvre: { id }, side }: DueManoeuvre) => {
@@ -154,7 +165,7 @@ export function Deck({ drive, judgement, act }: Props) {
     does: {
       letter: ({ key }) => type(letters + key),
       erase: () => type(letters.slice(0, -1)),
-      clear: () => type(''),
+      clear: closeSearch,
       move: ({ key }) =>
         setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + (key === 'ArrowDown' ? 1 : -1)))),
       mark: (event) => {
@@ -171,7 +182,7 @@ export function Deck({ drive, judgement, act }: Props) {
         if (act({ do: 'step-run', step: 'clock' }).refused) act({ do: 'stop-run' });
       },
       next: () => {
-        const next = due.find(({ done }) => done === 0);
+        const next = nextDue(due);
         const at = stages.findIndex(({ id }) => id === stage);
         if (course && next) startManoeuvre(next);
         else if (stages[at + 1]) changeStage(stages[at + 1]?.id ?? stage);
@@ -183,9 +194,10 @@ export function Deck({ drive, judgement, act }: Props) {
     <PadGrid
       {...{ standard, placed, judgement }}
       chosen={letters ? chosen : null}
-      large={!letters && area === null && !manoeuvre}
+      fill={!letters && area === null}
+      // Where no mark has a graver form, three stand side by side.
+      columns={placed.some(({ item }) => item.severities.length > 1) ? 2 : 3}
       grave={grave}
-      above={follows ? 84 : 0}
       onMark={markAndClear}
       empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
     />
@@ -195,15 +207,20 @@ export function Deck({ drive, judgement, act }: Props) {
       {mock.route?.title}: not loaded yet. You can mark without it.
     </Box>
   );
-  const search = <SearchField letters={letters} onType={typed} />;
-  const areas = (columns: number) => (
+  const inSearch = searching || letters !== '';
+  const search = inSearch ? <SearchField letters={letters} onType={typed} onClose={closeSearch} /> : null;
+  const find = useLatest(() => {
+    setOpen(null);
+    setSearching(true);
+  });
+  const areas = (
     <SectionTiles
       sections={standard.sections}
-      chosen={letters ? null : area}
-      first={manoeuvre ? `Usual faults: ${manoeuvre.title}` : 'Likely now'}
-      firstChosen={letters === '' && area === null}
-      columns={columns}
+      chosen={inSearch ? null : area}
+      first={manoeuvre ? 'Usual faults' : 'Likely now'}
+      firstChosen={!inSearch && area === null}
       onChoose={chooseArea}
+      onFind={find}
     />
   );
   const tape = (most: number) => (
@@ -220,7 +237,7 @@ export function Deck({ drive, judgement, act }: Props) {
 
   const panel = running ? (
     <RunPanel {...{ standard, judgement, act }} run={running} retest={mock.retest} />
-  ) : course ? (
+  ) : course && !wide ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
 
@@ -241,67 +258,92 @@ export function Deck({ drive, judgement, act }: Props) {
     />
   );
 
-  const bottom = (
-    <>
-      <Press onClick={undoLast}>{words('undo')}</Press>
-      <Flag onClick={flag} aria-label="Flag: something happened">
-        Flag<small>{words('flag')}</small>
-      </Flag>
-      <StepInButtons onStepIn={steppedIn} />
-      {standard.manoeuvres.length > 0 ? (
-        <Press onClick={() => setOpen('manoeuvre')}>{wide ? 'Start a manoeuvre' : 'Manoeuvre'}</Press>
-      ) : null}
-      <Press onClick={pause}>{words('pause')}</Press>
-      <Press onClick={() => setOpen('end')}>{wide ? 'End the drive' : 'End'}</Press>
-    </>
+  const startOne = () => setOpen('manoeuvre');
+  const endIt = () => setOpen('end');
+  const flagButton = (
+    <Flag onClick={flag} aria-label="Flag: something happened">
+      Flag<small>{words('flag')}</small>
+    </Flag>
   );
+  const undoButton = <Press onClick={undoLast}>{words('undo')}</Press>;
+  const pauseButton = <Press onClick={pause}>{words('pause')}</Press>;
 
   return (
     <Frame as="main">
       <Top>
-        <Link
-          to="/"
-          aria-label="Today"
-          style={{ display: 'grid', placeItems: 'center', minWidth: wide ? 72 : 48, height: 72 }}
-        >
-          <Wren size={36} />
-        </Link>
-        <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
+        {wide ? (
+          <Link
+            to="/"
+            aria-label="Today"
+            style={{ display: 'grid', placeItems: 'center', minWidth: 72, height: 72 }}
+          >
+            <Wren size={36} />
+          </Link>
+        ) : null}
+        {course ? (
+          <Box component="h1" sx={{ m: 0, px: 1, fontSize: 19, lineHeight: 1.15 }}>
+            {standard.title}
+          </Box>
+        ) : (
+          <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
+        )}
         <Box sx={{ ml: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} />
         {wide ? (
           <IconButton
-            aria-label="Light, hand, help"
+            aria-label="Light, side and help"
             onClick={() => setOpen('settings')}
             sx={{ width: 72, height: 72, color: 'text.primary', flex: 'none' }}
           >
             <Tune />
           </IconButton>
-        ) : null}
+        ) : (
+          <Press onClick={() => setOpen('more')} style={{ minWidth: 72 }}>
+            More
+          </Press>
+        )}
       </Top>
       {wide ? (
         <Middle data-hand={hand}>
-          <Column sx={{ borderRight: `1px solid ${colour('line')}` }}>
-            {ribbon ? <RibbonPanel ribbon={ribbon} act={act} /> : follows ? noRoute : areas(2)}
-          </Column>
-          <Column>
+          <Stack sx={{ borderRight: `1px solid ${colour('line')}` }}>
+            {course ? (
+              <>
+                {areas}
+                <CoursePanel due={due} running={running} onStart={startManoeuvre} />
+              </>
+            ) : ribbon ? (
+              <RibbonPanel ribbon={ribbon} act={act} />
+            ) : follows ? (
+              noRoute
+            ) : (
+              <>
+                {plan}
+                {tape(8)}
+              </>
+            )}
+          </Stack>
+          <Stack>
             <NotStored drive={drive} />
             {ending}
             {panel}
             {banner}
-            <Box sx={{ pt: 0.75, pb: 1.25 }}>{search}</Box>
-            {follows ? <Box sx={{ pb: 1.25 }}>{areas(0)}</Box> : null}
+            {search}
+            {course || inSearch ? null : areas}
             {pads}
-          </Column>
+          </Stack>
           <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
             <HeadroomPanel standard={standard} judgement={judgement} />
-            {plan}
-            <Box sx={{ mt: 2 }}>{tape(8)}</Box>
+            {course || follows ? (
+              <>
+                {plan}
+                <Box sx={{ mt: 1.5 }}>{tape(8)}</Box>
+              </>
+            ) : null}
           </Column>
         </Middle>
       ) : (
-        <Column sx={{ px: 1.5 }}>
+        <Stack sx={{ px: 1, gap: 0.75 }}>
           <NotStored drive={drive} />
           {ending}
           {panel}
@@ -311,24 +353,35 @@ export function Deck({ drive, judgement, act }: Props) {
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>
-          {follows ? (
-            <Box sx={{ pt: 1.25 }}>{ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute}</Box>
-          ) : null}
-          <Box sx={{ pt: 1.25 }}>{areas(0)}</Box>
-          <Box sx={{ mt: 1.25 }}>{pads}</Box>
-          <Box sx={{ mt: 1.25 }}>{search}</Box>
+          {follows ? ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute : null}
+          {search}
+          {pads}
           {plan}
-          <Box sx={{ mt: 1.5 }}>{tape(6)}</Box>
-          <Press
-            type="button"
-            onClick={() => setOpen('settings')}
-            style={{ width: '100%', margin: '14px 0' }}
-          >
-            Light, hand, help
-          </Press>
-        </Column>
+          {tape(6)}
+        </Stack>
       )}
-      <Bottom>{bottom}</Bottom>
+      {wide ? (
+        <Bottom>
+          {undoButton}
+          {flagButton}
+          <StepInButtons onStepIn={steppedIn} />
+          {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
+          {pauseButton}
+          <Press onClick={endIt}>End the drive</Press>
+        </Bottom>
+      ) : (
+        <Bottom>
+          {undoButton}
+          {flagButton}
+          <Press onClick={() => setOpen('areas')} aria-haspopup="dialog">
+            Areas
+          </Press>
+          <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 84px', gap: 1 }}>
+            <StepInButtons onStepIn={steppedIn} />
+            {pauseButton}
+          </Box>
+        </Bottom>
+      )}
       <Box
         role="log"
         aria-live="polite"
@@ -344,6 +397,20 @@ export function Deck({ drive, judgement, act }: Props) {
         onStart={startManoeuvre}
       />
       {guide}
+      {open === 'areas' ? (
+        <Sheet title="Areas" onClose={() => setOpen(null)}>
+          {areas}
+        </Sheet>
+      ) : null}
+      {open === 'more' ? (
+        <Sheet title="More" onClose={() => setOpen(null)}>
+          {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
+          <Press onClick={find}>Find a mark by letters</Press>
+          <Press onClick={endIt}>End the drive</Press>
+          <Press onClick={() => setOpen('settings')}>Light, side and help</Press>
+          <Press onClick={() => void navigate('/')}>Leave this screen: Today</Press>
+        </Sheet>
+      ) : null}
       {open === 'settings' ? (
         <DeckSettings
           hand={hand}

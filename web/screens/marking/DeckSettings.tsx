@@ -23,6 +23,7 @@ interface Props {
 }
 
 const lightWords: readonly (readonly [LightChoice, string])[] = [
+  ['sun', 'Bright sun'],
   ['day', 'Day'],
   ['dusk', 'Dusk'],
   ['night', 'Night'],
@@ -31,22 +32,23 @@ const lightWords: readonly (readonly [LightChoice, string])[] = [
 ];
 
 const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
-  off: 'Marks are kept without a place.',
-  waiting: 'Looking for the place of the car …',
-  here: 'Each mark keeps the place where it was made.',
-  'no place': 'No place found; marks are kept without one until there is.',
+  off: 'Marks are saved without a position.',
+  waiting: 'Looking for the position of the car …',
+  here: 'Each mark is saved with its position.',
+  'no place': 'No position found. Marks are saved without one until there is.',
   'not secure':
     'This address isn’t secure, so the browser won’t give a position and the screen can go dark. Marks are saved without a position.',
-  refused: 'This browser was told not to give the place; change that in its settings for this page.',
+  refused:
+    'This browser isn’t allowed to give a position. You can change that in its settings for this page.',
 };
 
-/** How the Deck lies in the hand and in the light, and the cautions. */
+/** The light, the side of the route, whether positions are saved, and the cautions. */
 export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }: Props) {
   const { choice, choose } = useLight();
   const { state, fix } = useWhereabouts(position);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="deck-settings">
-      <DialogTitle id="deck-settings">Light, hand, help</DialogTitle>
+      <DialogTitle id="deck-settings">Light, side and help</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2.5 }}>
         <Choice label="Light">
           <ToggleButtonGroup
@@ -63,33 +65,33 @@ export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }
             ))}
           </ToggleButtonGroup>
         </Choice>
-        <Choice label="The hand that marks">
+        <Choice label="Side">
           <ToggleButtonGroup
             exclusive
             value={hand}
-            aria-label="The hand that marks"
+            aria-label="Side"
             onChange={(_event, value: Hand | null) => value && onHand(value)}
           >
             <ToggleButton value="left" sx={large}>
-              Left: areas on the left
+              Route on the left
             </ToggleButton>
             <ToggleButton value="right" sx={large}>
-              Right: areas on the right
+              Route on the right
             </ToggleButton>
           </ToggleButtonGroup>
         </Choice>
-        <Choice label="Place of the marks">
+        <Choice label="Position of marks">
           <ToggleButtonGroup
             exclusive
             value={places.on}
-            aria-label="Place of the marks"
+            aria-label="Position of marks"
             onChange={(_event, value: boolean | null) => value !== null && places.choose(value)}
           >
             <ToggleButton value={true} sx={large}>
-              From this device’s receiver
+              From this device’s location
             </ToggleButton>
             <ToggleButton value={false} sx={large}>
-              Not kept
+              Don’t save it
             </ToggleButton>
           </ToggleButtonGroup>
           <Typography role="status" sx={{ mt: 0.75 }}>
@@ -108,7 +110,7 @@ export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }
           Keys
         </Button>
         <Button variant="contained" onClick={onClose} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
-          Back to the Deck
+          Back to marking
         </Button>
       </DialogActions>
     </Dialog>

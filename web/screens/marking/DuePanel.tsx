@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { DueManoeuvre } from '../../../core/marking';
+import { nextDue, type DueManoeuvre } from '../../../core/marking';
 import { colour, tokens } from '../../parts/ui';
 import { Press } from './frame';
 import { dueTitle } from './ManoeuvreDialog';
@@ -11,7 +11,7 @@ interface Props {
 
 /** On a fixed course the next manoeuvre offers itself, and says how far along the course is. */
 export function DuePanel({ due, onStart }: Props) {
-  const next = due.find(({ done }) => done === 0);
+  const next = nextDue(due);
   const begun = due.filter(({ done }) => done > 0).length;
   return (
     <Box

@@ -1,6 +1,6 @@
 import { memo, useEffect, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import type { Judgement } from '../../../core/marking';
+import { openRun, type Judgement } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
 import { limitOf, scopedTitle, type Standard } from '../../../core/standard';
 import { colour } from '../../parts/ui';
@@ -10,13 +10,28 @@ interface Props {
   readonly judgement: Judgement;
 }
 
+/** The limits nearest to their end; while a manoeuvre runs, its own apart from those of the test. */
 export function HeadroomPanel({ standard, judgement }: Props) {
+  const run = openRun(judgement.drive)?.run;
+  const ofRun = ({ scope }: LimitInView) => run !== undefined && 'run' in scope && scope.run === run;
+  const rows = limitsInView(standard, judgement, run === undefined ? 5 : 7);
+  const own = rows.filter(ofRun);
+  const list = (title: string, of: readonly LimitInView[]) =>
+    of.length > 0 ? (
+      <>
+        <Typography sx={{ fontSize: 16, color: colour('soft') }}>{title}</Typography>
+        {of.map((row) => (
+          <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
+        ))}
+      </>
+    ) : null;
   return (
     <Box component="section" aria-label="Limits">
-      <Typography sx={{ fontSize: 16, color: colour('soft') }}>Left, {standard.title}</Typography>
-      {limitsInView(standard, judgement, 5).map((row) => (
-        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
-      ))}
+      {list('This manoeuvre', own)}
+      {list(
+        own.length > 0 ? 'The whole test' : `Left, ${standard.title}`,
+        rows.filter((row) => !ofRun(row)),
+      )}
     </Box>
   );
 }

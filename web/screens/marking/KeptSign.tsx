@@ -10,32 +10,32 @@ export function KeptSign({ marks, short = false }: { readonly marks: number; rea
   function wordsFor(): { words: string; brief: string; sure: boolean } {
     if (refusal)
       return {
-        words: `The server refused marks: ${refusal} They are kept here.`,
+        words: `The server refused marks: ${refusal} They are saved here.`,
         brief: 'Refused',
         sure: false,
       };
     if (storage === 'refused')
       return waiting > 0
         ? {
-            words: `${waiting} on this screen only: the browser does not store`,
+            words: `${waiting} on this screen only: the browser can’t save`,
             brief: 'On screen only',
             sure: false,
           }
-        : { words: 'On the server; this browser does not store', brief: 'On the server', sure: false };
+        : { words: 'On the server; this browser can’t save', brief: 'On the server', sure: false };
     if (link === 'signed out')
-      return { words: `${waiting} kept here; sign in to send them`, brief: 'Kept here', sure: false };
+      return { words: `${waiting} saved here; sign in to send them`, brief: 'Saved here', sure: false };
     if (waiting > 0 && link === 'silent')
       return {
-        words: `${waiting} kept here, no server${since()}`,
-        brief: `${waiting} kept here`,
+        words: `${waiting} saved here, no server${since()}`,
+        brief: `${waiting} saved here`,
         sure: false,
       };
     if (waiting > 0)
-      return { words: `${waiting} kept here, on the way`, brief: `${waiting} kept here`, sure: true };
+      return { words: `${waiting} saved here, on the way`, brief: `${waiting} saved here`, sure: true };
     if (link === 'silent') return { words: `All sent; no server${since()}`, brief: 'No server', sure: false };
     return {
-      words: marks === 0 ? 'Server answers' : 'All kept here and on the server',
-      brief: 'Kept',
+      words: marks === 0 ? 'Server answers' : 'All saved here and on the server',
+      brief: 'Saved',
       sure: true,
     };
   }

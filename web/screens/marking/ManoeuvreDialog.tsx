@@ -1,5 +1,5 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import type { DueManoeuvre } from '../../../core/marking';
+import { nextDue, type DueManoeuvre } from '../../../core/marking';
 import type { Manoeuvre } from '../../../core/standard';
 import { colour, tokens } from '../../parts/ui';
 
@@ -12,7 +12,7 @@ interface Props {
 
 /** The standard's manoeuvres in their order; the next one not yet done stands out. */
 export function ManoeuvreDialog({ open, due, onClose, onStart }: Props) {
-  const next = due.find(({ done }) => done === 0);
+  const next = nextDue(due);
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="manoeuvre-title">
       <DialogTitle id="manoeuvre-title">Start a manoeuvre</DialogTitle>

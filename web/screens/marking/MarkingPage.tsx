@@ -28,12 +28,12 @@ export function MarkingPage() {
                 To the verdict
               </Button>
               <Button variant="outlined" onClick={() => act({ do: 'reopen' })}>
-                Take the end back and go on
+                Reopen the mock and go on
               </Button>
             </Stack>
           }
         >
-          Its marks are kept; the verdict is at the kerb.
+          Its marks are saved. The verdict is in the debrief.
         </EmptyNote>
       </Box>
     );

@@ -1,7 +1,7 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useState } from 'react';
 import { readAs, typedNumber } from '../../../core/numbers';
-import type { Standard } from '../../../core/standard';
+import { unitText, type Standard } from '../../../core/standard';
 import { tokens } from '../../parts/ui';
 
 interface Props {
@@ -25,14 +25,14 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
     <Dialog open onClose={onClose} aria-labelledby="measure-title">
       <DialogTitle id="measure-title">
         {label}
-        {unit ? ` in ${unit}` : ''}
+        {unit ? ` in ${unitText(unit)}` : ''}
       </DialogTitle>
       <DialogContent>
         <TextField
           fullWidth
           value={text}
           error={wrong}
-          helperText={wrong ? 'A number from 0 up is wanted.' : read ? `Read as ${read}` : ' '}
+          helperText={wrong ? 'Enter a number from 0 up.' : read ? `Read as ${read}` : ' '}
           onChange={(event) => setText(event.target.value)}
           slotProps={{
             htmlInput: {
@@ -65,7 +65,7 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
           onClick={() => onRead(value)}
           sx={{ minHeight: tokens.deckTouch, px: 4 }}
         >
-          Keep this reading
+          Save this reading
         </Button>
       </DialogActions>
     </Dialog>

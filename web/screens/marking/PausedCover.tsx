@@ -25,7 +25,7 @@ export function PausedCover({ open, onResume }: { readonly open: boolean; readon
       <Typography id="paused" sx={{ fontSize: 44, fontWeight: 700, textAlign: 'center' }}>
         Watch the road
       </Typography>
-      <Typography sx={{ fontSize: 20 }}>The clock rests. Every mark so far is kept.</Typography>
+      <Typography sx={{ fontSize: 20 }}>The clock is paused. Every mark so far is saved.</Typography>
       <Button
         autoFocus
         variant="contained"

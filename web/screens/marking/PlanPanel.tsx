@@ -2,7 +2,6 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import { HILL_START, isMissing, planOf, planWords, PULL_UP, type Drive } from '../../../core/marking';
-import { kindOfFeature } from '../../../core/route';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
@@ -18,8 +17,8 @@ interface Props {
 const TICK = 5_000;
 
 const directions = [
-  { feature: PULL_UP, label: 'Pull-up', text: 'Pull up on the left when it is safe' },
-  { feature: HILL_START, label: 'Hill start', text: 'Pull up on the hill, then move away' },
+  { kind: PULL_UP, label: 'Pull-up', text: 'Pull up on the left when it is safe' },
+  { kind: HILL_START, label: 'Hill start', text: 'Pull up on the hill, then move away' },
 ] as const;
 
 /** The drive plan as far as it has come; pull-ups and hill starts are counted by one touch. */
@@ -53,10 +52,10 @@ export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
             Question
           </Act>
         ) : null}
-        {counted.map(({ feature, label, text }) => {
-          const times = drive.said.filter((event) => kindOfFeature(event.feature) === feature).length;
+        {counted.map(({ kind, label, text }) => {
+          const times = drive.said.filter((event) => event.feature.kind === kind).length;
           return (
-            <Act key={feature} type="button" onClick={() => act({ do: 'say', feature, text })}>
+            <Act key={kind} type="button" onClick={() => act({ do: 'say', feature: { kind }, text })}>
               {label} <b>{times}</b>
             </Act>
           );

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
 import type { Judgement, Run } from '../../../core/marking';
-import { countedSteps, isTimed, type Standard } from '../../../core/standard';
+import { countedSteps, isTimed, unitText, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
@@ -54,11 +54,14 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
           role="group"
           aria-label="Counts and readings"
           sx={{
-            display: 'flex',
+            display: 'grid',
             gap: 1,
-            flexWrap: { md: 'wrap' },
-            overflowX: { xs: 'auto', md: 'visible' },
-            '& button': { flex: 'none' },
+            gridTemplateColumns: {
+              xs: 'repeat(auto-fit, minmax(76px, 1fr))',
+              md: 'repeat(auto-fit, minmax(104px, 1fr))',
+            },
+            '& button': { px: 0.5, lineHeight: 1.15, fontSize: { xs: 16, md: 18 } },
+            '& b': { display: 'block', m: 0 },
           }}
         >
           {offered.map(({ phase, one }) => (
@@ -68,7 +71,7 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
           ))}
           {standard.measures.map(({ id, label, unit, combine }) => (
             <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
-              {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unit}` : ''}`}{' '}
+              {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unitText(unit)}` : ''}`}{' '}
               <b>{readingOf(judgement, run, id, combine)}</b>
             </Act>
           ))}

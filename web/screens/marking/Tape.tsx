@@ -175,7 +175,7 @@ function TapeLine({
             {entry.counts ? '' : ', not counted'}
             {gradable ? (
               <>
-                , <u>grade</u>
+                , <u>change</u>
               </>
             ) : null}
           </small>

@@ -37,6 +37,14 @@ export const Middle = styled('div')({
 
 export const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });
 
+/** What stands in it one below the other; the last may grow. */
+export const Stack = styled(Column)({
+  display: 'flex',
+  flexDirection: 'column',
+  gap: 8,
+  '& > *': { flexShrink: 0 },
+});
+
 export const Bottom = styled('footer')(({ theme }) => ({
   display: 'grid',
   gridTemplateColumns: '110px 1fr 260px',
@@ -46,12 +54,10 @@ export const Bottom = styled('footer')(({ theme }) => ({
   padding: '10px 12px',
   borderTop: `1px solid ${colour('line')}`,
   [theme.breakpoints.down('md')]: {
-    display: 'flex',
-    flexWrap: 'wrap',
+    gridTemplateColumns: '76px 1fr 76px',
+    gridAutoFlow: 'row',
     gap: 8,
-    '& > *': { flex: 1 },
-    '& > :nth-of-type(2)': { order: -2, flex: '1 0 100%' },
-    '& > [role="group"]': { order: -1, flex: '1 0 100%' },
+    padding: '8px',
   },
 }));
 

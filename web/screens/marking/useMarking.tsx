@@ -4,6 +4,7 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
 import type { Position } from '../../../core/geo';
 import { HABIT, minorsOnSkill, type Judgement } from '../../../core/marking';
+import { referenceTo, type Feature } from '../../../core/route';
 import type { Item, Severity, Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { useGuide } from '../../parts/severity-guide';
@@ -16,7 +17,7 @@ interface Parts {
   /** Where the car is now; always the same function. */
   readonly positionNow: () => Position | null;
   /** What of the route the car is at; always the same function. */
-  readonly featureNow: () => string | null;
+  readonly featureNow: () => Feature | null;
 }
 
 /** What can be done with marks: made, undone, regraded, flagged, and graded with the guide. */
@@ -25,7 +26,10 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
   const [said, setSaid] = useState('');
   const where = useCallback(() => {
     const [position, feature] = [positionNow(), featureNow()];
-    return { ...(position ? { place: position } : {}), ...(feature ? { feature } : {}) };
+    return {
+      ...(position ? { place: position } : {}),
+      ...(feature ? { feature: referenceTo(feature) } : {}),
+    };
   }, [positionNow, featureNow]);
 
   const undo = useCallback(

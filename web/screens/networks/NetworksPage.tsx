@@ -16,7 +16,7 @@ import { useDispatch } from 'react-redux';
 import { Link } from 'react-router';
 import { API, type ProblemDetails } from '../../../contract';
 import type { OsmReport } from '../../../core/network';
-import type { Parsed, Problem } from '../../../core/problems';
+import type { Parsed, Told } from '../../../core/problems';
 import { api, errorText, useNetworksQuery } from '../../data/api';
 import { newWorker, told } from '../../data/network';
 import {
@@ -37,7 +37,7 @@ type State =
   | { readonly step: 'idle' }
   | { readonly step: 'reading'; readonly share: number }
   | { readonly step: 'sending' }
-  | { readonly step: 'problems'; readonly file: string; readonly problems: readonly Problem[] }
+  | { readonly step: 'problems'; readonly file: string; readonly problems: readonly Told[] }
   | { readonly step: 'done'; readonly title: string; readonly report: OsmReport | null };
 
 /** The road networks of the school, and the way to bring one. */
@@ -54,7 +54,7 @@ export function NetworksPage() {
       ) : null}
       {data?.items.length === 0 ? (
         <EmptyNote title="No network yet">
-          Bring the roads of your area below; maps, routes and directions come from them.
+          Import the roads of your area below; maps, routes and directions come from them.
         </EmptyNote>
       ) : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -124,7 +124,7 @@ function Bring({
           )
         : await worker.current.readOwn(file);
       if (!result.ok) {
-        const cancelled = result.problems.some(({ message }) => message === 'cancelled');
+        const cancelled = result.problems.some(({ code }) => code === 'cancelled');
         return setState(
           cancelled ? { step: 'idle' } : { step: 'problems', file: file.name, problems: result.problems },
         );
@@ -157,7 +157,7 @@ function Bring({
         step: 'problems',
         file: file.name,
         problems: [
-          { path: '', message: 'could not be read, or the server does not answer; nothing was stored' },
+          { path: '', message: 'could not be read, or the server doesn’t answer; nothing was stored' },
         ],
       });
     }
@@ -170,7 +170,7 @@ function Bring({
       sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}
     >
       <Typography variant="h2" id="bring-roads">
-        Bring the roads of an area
+        Import the roads of an area
       </Typography>
       <Typography>
         An extract of OpenStreetMap as XML (.osm), up to 200 MB. It is read here in your browser, only its
@@ -220,7 +220,7 @@ function Bring({
         <Box sx={{ width: '100%', maxWidth: 520 }} role="status">
           <Typography>
             {state.step === 'reading'
-              ? `Reading: ${Math.round(100 * state.share)} %`
+              ? `Reading: ${Math.round(100 * state.share)}%`
               : 'Keeping it on the server'}
           </Typography>
           <LinearProgress
@@ -242,7 +242,7 @@ function Bring({
       {state.step === 'problems' ? (
         <Box role="alert">
           <Typography variant="h3" component="p">
-            {state.file} was not brought
+            {state.file} wasn’t imported
           </Typography>
           <ProblemList problems={state.problems} />
         </Box>

@@ -47,7 +47,7 @@ export function BankView() {
           Add a question
         </Button>
         <Button variant="outlined" onClick={() => setOpen('import')}>
-          Bring a file
+          Import a file
         </Button>
         <Button
           variant="outlined"

@@ -139,10 +139,10 @@ export function DrillView({ learner, vehicle, chooser }: Props) {
       )}
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         About five minutes. Standing, never at the wheel of a moving car.
-        {drill.waiting > 0 ? ` ${drill.waiting} answers are kept here until the server has them.` : ''}
+        {drill.waiting > 0 ? ` ${drill.waiting} answers are saved here until the server has them.` : ''}
         {drill.stores
           ? ''
-          : ' This browser does not store: answers are lost when it is closed before they are sent.'}
+          : ' This browser can’t save: answers are lost if you close it before they are sent.'}
         {drill.refusal ? ` The server refused: ${drill.refusal}` : ''}
       </Typography>
     </Box>

@@ -11,6 +11,7 @@ import {
 } from '../../../core/questions';
 import { lacksOf } from '../../../core/vehicle';
 import { useDrill } from '../../data/drill';
+import { percent } from '../../parts/readiness';
 import { colour, dayText, localZone, LoadingNote, WideTable } from '../../parts/ui';
 import { kindWords } from './QuestionCard';
 import { StandardSelect } from './StandardSelect';
@@ -23,7 +24,6 @@ interface Props {
 }
 
 const DAY = 86_400_000;
-const percent = (chance: number): string => `${Math.round(100 * chance)} %`;
 
 /** What is remembered, until when, and how likely a right answer is on the day of the test. */
 export function MemoryView({ learner, vehicle }: Props) {

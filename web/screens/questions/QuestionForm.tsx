@@ -270,7 +270,7 @@ export function QuestionForm({ view, taken, onClose }: Props) {
           Close
         </Button>
         <Button variant="contained" disabled={kept.isLoading} onClick={() => void save()}>
-          Keep it
+          Save
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,7 +1,7 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { QuestionView } from '../../../contract';
-import type { Problem } from '../../../core/problems';
+import type { Told } from '../../../core/problems';
 import { MAX_BANK_LENGTH, readBank, readQuestionTable, type Question } from '../../../core/questions';
 import { errorText, useKeepQuestionsMutation } from '../../data/api';
 import { ErrorNote, FileButton, ProblemList } from '../../parts/ui';
@@ -9,7 +9,7 @@ import { ErrorNote, FileButton, ProblemList } from '../../parts/ui';
 interface Read {
   readonly file: string;
   readonly questions: readonly Question[];
-  readonly problems: readonly Problem[];
+  readonly problems: readonly Told[];
 }
 
 /** JSON is all or nothing; of a table the good rows are offered beside the problems of the others. */
@@ -44,7 +44,7 @@ export function QuestionImport({ held, onClose }: Props) {
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="bring-questions">
-      <DialogTitle id="bring-questions">Bring questions</DialogTitle>
+      <DialogTitle id="bring-questions">Import questions</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}>
         <Typography>
           A .questions.json file of another school, or a table saved as .csv with the columns that “Save as
@@ -56,21 +56,21 @@ export function QuestionImport({ held, onClose }: Props) {
         {brought && brought.problems.length > 0 ? (
           <Box role="alert">
             <Typography variant="h3" component="p">
-              {brought.file}: {brought.problems.length} {brought.problems.length === 1 ? 'thing' : 'things'}{' '}
-              to put right in it
+              {brought.file}: {brought.problems.length}{' '}
+              {brought.problems.length === 1 ? 'problem' : 'problems'}
             </Typography>
             <ProblemList problems={brought.problems} />
           </Box>
         ) : null}
         {brought && brought.questions.length > 0 ? (
           <Typography role="status">
-            {fresh} new and {known} that would take the place of ours can be brought
+            {fresh} new and {known} that would replace yours can be imported
             {brought.problems.length > 0 ? '; the rows named above would be left out' : ''}.
           </Typography>
         ) : null}
         {data ? (
           <Typography role="status">
-            Kept: {data.added} added, {data.changed} changed, {data.same} were the same.
+            Imported: {data.added} added, {data.changed} changed, {data.same} were the same.
           </Typography>
         ) : null}
         {error ? <ErrorNote title="Nothing was stored">{errorText(error)}</ErrorNote> : null}
@@ -84,7 +84,7 @@ export function QuestionImport({ held, onClose }: Props) {
           disabled={!brought || brought.questions.length === 0 || isLoading || data !== undefined}
           onClick={() => brought && void keep([...brought.questions])}
         >
-          Bring {brought ? brought.questions.length : 'them'}
+          Import {brought ? brought.questions.length : 'them'}
         </Button>
       </DialogActions>
     </Dialog>

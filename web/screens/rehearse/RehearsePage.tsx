@@ -115,7 +115,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
       (fault) =>
         setTrouble(
           {
-            refused: 'This browser was told not to give the place.',
+            refused: 'This browser isn’t allowed to give a position.',
             'not secure': 'This address isn’t secure, so the browser won’t give a position.',
             'no place': 'No place was found yet.',
           }[fault],

@@ -19,7 +19,7 @@ export function AlongPanel({ route, onOpen, onUnmute, onRedraw, onSplit }: Props
     <Box component="section" aria-label="Along the route" sx={{ display: 'grid', gap: 1 }}>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {splitting
-          ? 'Choose where the route is cut: what comes after is kept as a route of its own.'
+          ? 'Choose where the route is cut: what comes after becomes a route of its own.'
           : 'Proposed from the roads; a touch changes one or takes it off. Those in ink were put by hand.'}
       </Typography>
       <Box

@@ -4,14 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { RouteView } from '../../../contract';
 import { metresAlong, nearestOn, roundedPosition, type Position } from '../../../core/geo';
-import {
-  featureIdAt,
-  sheetOf,
-  withFeature,
-  withoutFeature,
-  type Feature,
-  type Route,
-} from '../../../core/route';
+import { sheetOf, withFeature, withoutFeature, type Feature, type Route } from '../../../core/route';
 import { errorText, useKeepRouteMutation } from '../../data/api';
 import { useAction } from '../../parts/keys';
 import { lengthText, minutesText, useUnits } from '../../parts/features';
@@ -45,7 +38,7 @@ function WithNetwork({ view }: { readonly view: RouteView | null }) {
     case 'loading':
       return <LoadingNote what="the road network" />;
     case 'none':
-      return <EmptyNote title="There are no roads to draw on">Bring a road network first.</EmptyNote>;
+      return <EmptyNote title="There are no roads to draw on">Import a road network first.</EmptyNote>;
     case 'failed':
       return <ErrorNote title="The road network could not be loaded">Why: {wanted.why}.</ErrorNote>;
     case 'open':
@@ -117,7 +110,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     setFeature({
       isNew: true,
       feature: {
-        id: featureIdAt('note', at),
+        id: newId(),
         kind: 'note',
         along: Math.round(found.along * 10) / 10,
         length: 0,
@@ -129,6 +122,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         exit: null,
         exits: null,
         source: 'hand',
+        proposed: false,
         assumed: false,
         trap: null,
         photo: false,
@@ -317,7 +311,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         ) : null}
         {panel === 'independent' && route ? <IndependentPanel route={route} onEdit={draft.edit} /> : null}
         {panel === 'times' && route ? <TimesPanel route={route} onEdit={draft.edit} /> : null}
-        {error ? <ErrorNote title="The route was not kept">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="The route wasn’t saved">{errorText(error)}</ErrorNote> : null}
         <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
           <Button
             variant="contained"
@@ -325,11 +319,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             onClick={() => void save(false)}
             sx={{ flex: 1 }}
           >
-            Keep the route
+            Save the route
           </Button>
           {view ? (
             <Button variant="outlined" disabled={!route || isLoading || busy} onClick={() => void save(true)}>
-              Keep as a variant
+              Save as a variant
             </Button>
           ) : null}
         </Stack>
@@ -345,7 +339,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             setFeature(null);
           }}
           onKeep={(next) => {
-            draft.edit('', (now) => withFeature(now, next, feature.isNew ? null : feature.feature));
+            draft.edit('', (now) => withFeature(now, next));
             setFeature(null);
           }}
         />

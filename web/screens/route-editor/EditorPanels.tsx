@@ -88,7 +88,7 @@ export function TimesPanel({ route, onEdit }: Props) {
   return (
     <Box component="section" aria-label="Times" sx={{ display: 'grid', gap: 1 }}>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        Seconds beside the driving (ours). The time of the route follows at once.
+        Extra seconds at each kind of junction (our figures). The route’s time changes at once.
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25, mt: 0.5 }}>
         {(Object.keys(usualDelays) as (keyof Delays)[]).map((key) => {

@@ -17,7 +17,7 @@ import {
 import { useState } from 'react';
 import { API, type RouteView } from '../../../contract';
 import { MPH } from '../../../core/network';
-import { featureKinds, pictureOf, type Feature, type Route, type TrapKind } from '../../../core/route';
+import { featureKinds, type Feature, type Route, type TrapKind } from '../../../core/route';
 import { useKeepRoutePhotoMutation } from '../../data/api';
 import { FeatureGlyph } from '../../parts/features';
 import { useUnsaved } from '../../parts/unsaved';
@@ -48,8 +48,8 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
   const [now, setNow] = useState(feature);
   const [keepPhoto, { error, isLoading }] = useKeepRoutePhotoMutation();
   const [refused, setRefused] = useState('');
-  const picture = kept && pictureOf(kept.photos, now, route.features);
-  const canHave = kept !== null && kept.route.features.some(({ id }) => id === (picture ?? feature.id));
+  const picture = kept?.photos.includes(feature.id) ? feature.id : null;
+  const canHave = kept !== null && kept.route.features.some(({ id }) => id === feature.id);
   const { units } = route;
   const perUnit = units === 'imperial' ? MPH : 1 / 3.6;
   const change = (more: Partial<Feature>) => setNow({ ...now, ...more, source: 'hand', assumed: false });
@@ -61,12 +61,12 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
     try {
       await keepPhoto({
         route: kept.route.id,
-        feature: picture ?? feature.id,
+        feature: feature.id,
         jpeg: await smallPicture(file),
       }).unwrap();
       change({ photo: true });
     } catch {
-      setRefused(`${file.name} is no picture that can be kept; choose another.`);
+      setRefused(`${file.name} isn’t a picture that can be saved. Choose another.`);
     }
   };
   return (
@@ -163,12 +163,12 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
         ) : (
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
             {isNew || !now.photo
-              ? 'A picture can be added once the route is kept.'
-              : 'Its picture goes with it once the route is kept.'}
+              ? 'You can add a picture once the route is saved.'
+              : 'Its picture goes with it once the route is saved.'}
           </Typography>
         )}
         {refused || error ? (
-          <Typography role="alert">{refused || 'The picture was not kept.'}</Typography>
+          <Typography role="alert">{refused || 'The picture wasn’t saved.'}</Typography>
         ) : null}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
@@ -178,10 +178,10 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
           </Button>
         )}
         <Button color="inherit" onClick={leave}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="contained" onClick={() => onKeep(now)}>
-          {isNew ? 'Put it here' : 'Keep it so'}
+          {isNew ? 'Put it here' : 'Save'}
         </Button>
       </DialogActions>
     </Dialog>

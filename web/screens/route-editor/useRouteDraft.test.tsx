@@ -2,7 +2,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import { beforeEach, expect, it } from '@jest/globals';
 import type { Position } from '../../../core/geo';
 import { failed, parsed, type Parsed } from '../../../core/problems';
-import type { Route } from '../../../core/route';
+import { routeProblem, type Route } from '../../../core/route';
 import type { OpenNetwork, RouteBase } from '../../data/network';
 import { orderOf, useRouteDraft } from './useRouteDraft';
 
@@ -77,8 +77,10 @@ it('a way that cannot be drawn is told, and changes nothing', async () => {
   await settle(() => draft.current.setVia([at(1), at(2)]));
   await settle(() => draws[0]?.answer(parsed({ route: routeThrough([at(1), at(2)]), lost: 0 })));
   await settle(() => draft.current.setVia([at(1), at(90)]));
-  await settle(() => draws[1]?.answer(failed([{ path: 'via.1', message: 'is far from any road' }])));
-  expect(draft.current.notice.problems[0]?.message).toBe('is far from any road');
+  await settle(() =>
+    draws[1]?.answer(failed([routeProblem('via[1]', 'off-road', { point: 2, metres: 120 })])),
+  );
+  expect(draft.current.notice.problems[0]?.message).toBe('point 2 lies more than 120 m from any road');
   expect(draft.current.via).toEqual([at(1), at(2)]);
   await settle(() => draft.current.setVia([at(1), at(3)]));
   await settle(() => draws[2]?.fail());

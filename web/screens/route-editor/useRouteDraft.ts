@@ -2,7 +2,7 @@ import { useCallback, useRef, useState } from 'react';
 import type { RouteView } from '../../../contract';
 import { metresAlong, nearestOn, type Position } from '../../../core/geo';
 import { failed, type Problem } from '../../../core/problems';
-import type { Route } from '../../../core/route';
+import { type Route, routeProblem } from '../../../core/route';
 import type { OpenNetwork, RouteBase } from '../../data/network';
 import { useKeptHistory } from '../../parts/unsaved';
 
@@ -54,7 +54,7 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
       setBusy(true);
       const result = await worker
         .draw(via, { ...from, network: { id: summary.id, version: summary.version } })
-        .catch(() => failed([{ path: '', message: 'the way could not be worked out' }]));
+        .catch(() => failed([routeProblem('', 'not-worked-out')]));
       // A later change has overtaken this one.
       if (own !== turn.current) return;
       setBusy(false);

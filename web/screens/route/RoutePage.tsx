@@ -87,7 +87,7 @@ function Sheet({ view }: { readonly view: RouteView }) {
           {route.network === null
             ? 'This route is a bare line: it lies on no road network, so nothing is known of its roads.'
             : gone
-              ? 'The road network that this route was drawn on is not here any more; its line and its sheet are kept as they were.'
+              ? 'The road network that this route was drawn on is not here any more; its line and its sheet are still as they were.'
               : 'The road network was replaced since this route was drawn. Its sheet is as it was; open it in the editor to lay it onto the new roads.'}
         </Box>
       ) : null}
@@ -110,10 +110,10 @@ function Sheet({ view }: { readonly view: RouteView }) {
         />
         <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
           <FormControl className="screen-only">
-            <InputLabel id="held-against">Held against</InputLabel>
+            <InputLabel id="held-against">Checked against</InputLabel>
             <Select
               labelId="held-against"
-              label="Held against"
+              label="Checked against"
               value={summary?.id ?? ''}
               onChange={(event) => setParams({ standard: event.target.value }, { replace: true })}
             >
@@ -139,9 +139,10 @@ function Sheet({ view }: { readonly view: RouteView }) {
       <PastFaults route={route.id} />
       <Directions route={route} sheet={sheet} chosen={chosen} onChoose={setChosen} />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        Times are each road at {Math.round(route.delays.pace * 100)} % of its limit and a usual wait at each
-        junction (ours; they can be changed in the editor). {Math.round(sheet.assumedSpeeds * 100)} % of the
-        way has a limit that is assumed by the class of the road. The signs on the road rule, not this sheet.
+        Times are each road at {Math.round(route.delays.pace * 100)}% of its limit and a usual wait at each
+        junction (our figures; you can change them in the editor). {Math.round(sheet.assumedSpeeds * 100)}% of
+        the way has a limit that is assumed by the class of the road. The signs on the road rule, not this
+        sheet.
       </Typography>
     </Box>
   );

@@ -53,7 +53,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
   const brought = read && 'brought' in read ? read : null;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="bring-route">
-      <DialogTitle id="bring-route">Bring a route</DialogTitle>
+      <DialogTitle id="bring-route">Import a route</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Box>
           <Typography sx={{ mb: 1 }}>
@@ -71,7 +71,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
         {read && 'problems' in read ? (
           <Box role="alert">
             <Typography variant="h3" component="p">
-              {read.file} was not brought
+              {read.file} wasn’t imported
             </Typography>
             <ProblemList problems={read.problems} />
           </Box>
@@ -90,7 +90,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
               </Typography>
             ) : (
               <Typography>
-                It lies on no road network here: it is kept as a bare line, without roads, limits or
+                It lies on no road network here: it’s saved as a bare line, without roads, limits or
                 directions.
               </Typography>
             )}
@@ -99,7 +99,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
             ) : null}
           </Box>
         ) : null}
-        {error ? <ErrorNote title="It was not brought">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="It wasn’t imported">{errorText(error)}</ErrorNote> : null}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button color="inherit" onClick={onClose}>
@@ -110,7 +110,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
           disabled={!brought || isLoading || busy}
           onClick={() => brought && void bring(brought.laid ?? brought.brought.route)}
         >
-          Bring it
+          Import it
         </Button>
       </DialogActions>
     </Dialog>

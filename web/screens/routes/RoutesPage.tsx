@@ -43,7 +43,7 @@ export function RoutesPage() {
             Draw one
           </Button>
           <Button variant="outlined" onClick={() => setBringing(true)}>
-            Bring a file
+            Import a file
           </Button>
           <Button component={Link} to="/routes/hot-spots" variant="outlined">
             Hot spots
@@ -64,7 +64,7 @@ export function RoutesPage() {
           title="There are no roads to draw on yet"
           action={
             <Button component={Link} to="/routes/networks" variant="contained">
-              Bring a road network
+              Import a road network
             </Button>
           }
         >

@@ -2,7 +2,14 @@ import { v4 as newId } from 'uuid';
 import { lengthOf, metresAlong, nearestOn } from '../../../core/geo';
 import { KMH, MPH } from '../../../core/network';
 import { failed, parsed, type Parsed } from '../../../core/problems';
-import { named, readRouteFile, ROUTE_FORMAT, type Places, type Route } from '../../../core/route';
+import {
+  named,
+  readRouteFile,
+  ROUTE_FORMAT,
+  type Places,
+  type Route,
+  routeProblem,
+} from '../../../core/route';
 import { usualDelays } from '../../../core/network';
 
 /** What a file that was brought turned out to be. */
@@ -27,7 +34,7 @@ function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }
   const bare = line.map(({ lat, lon }) => ({ lat, lon }));
   const metres = metresAlong(bare);
   const length = lengthOf(bare);
-  if (length < 50) return failed([{ path: '', message: 'has a line of less than 50 m; that is no route' }]);
+  if (length < 50) return failed([routeProblem('', 'too-short', { least: 50 })]);
   // Until it is laid onto a network nothing is known of its roads.
   const speed = units === 'imperial' ? 30 * MPH : 50 * KMH;
   const notes = waypoints.map(({ lat, lon, name: called, text: more }) => ({
@@ -38,9 +45,10 @@ function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }
       .join(': ')
       .slice(0, 300),
     source: 'hand' as const,
+    proposed: false,
   }));
   const [first, last] = [bare[0], bare.at(-1)];
-  if (!first || !last) return failed([{ path: '', message: 'has no line' }]);
+  if (!first || !last) return failed([routeProblem('', 'no-line')]);
   return parsed({
     ours: false,
     waypoints: waypoints.length,

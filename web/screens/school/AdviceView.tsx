@@ -98,14 +98,14 @@ function AdviceForm({
           slotProps={{ htmlInput: { maxLength: 400 } }}
         />
       ))}
-      {error ? <ErrorNote title="The advice was not kept">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="The advice wasn’t saved">{errorText(error)}</ErrorNote> : null}
       <Box sx={{ display: 'flex', gap: 1.5 }}>
         <Button
           variant="outlined"
           disabled={blank || isLoading}
           onClick={() => void keep({ revision, advice: [...others, texts] })}
         >
-          Keep
+          Save
         </Button>
         {own ? (
           <Button

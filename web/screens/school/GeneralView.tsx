@@ -31,7 +31,7 @@ export function GeneralView() {
         onChange={(event) =>
           void keep({ ...data, standard: event.target.value === '' ? null : event.target.value })
         }
-        helperText="Set-up, forecasts, official results and route sheets start with it. A learner can have another one."
+        helperText="Set-up, forecasts, licence test results and route sheets start with it. A learner can have another one."
       >
         <MenuItem value="">That of their last mock</MenuItem>
         {newestVersions(standards?.items ?? []).map(({ id, title }) => (

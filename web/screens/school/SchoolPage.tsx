@@ -9,7 +9,7 @@ import { UnreadableRecords } from './UnreadableRecords';
 
 const views = [
   ['general', 'Settings'],
-  ['trust', 'Does it come true?'],
+  ['trust', 'Forecast accuracy'],
   ['readiness', 'What counts as ready'],
   ['advice', 'What marks mean'],
   ['devices', 'Devices and backups'],

@@ -63,7 +63,7 @@ function SettingsForm({
     >
       <Typography sx={{ maxWidth: 760 }}>
         These numbers are ours, not an authority’s. Whatever is changed here changes every learner’s forecast
-        at once, and what was foretold for an official test stays as it was said.
+        at once, and the forecast made before a licence test stays as it was.
       </Typography>
       {groups.map(([title, own]) => (
         <Box component="section" key={title} aria-label={title}>
@@ -92,7 +92,7 @@ function SettingsForm({
           </Box>
         </Box>
       ))}
-      {error ? <ErrorNote title="The settings were not kept">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="The settings weren’t saved">{errorText(error)}</ErrorNote> : null}
       <Box
         sx={{
           display: 'flex',
@@ -103,7 +103,7 @@ function SettingsForm({
         }}
       >
         <Button type="submit" variant="contained" disabled={!changed || broken || isLoading}>
-          Keep these
+          Save these
         </Button>
         <Button
           color="inherit"

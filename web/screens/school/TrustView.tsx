@@ -11,22 +11,22 @@ import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '.
 export function TrustView() {
   const { data, error } = useTrustQuery();
   if (error) return <ErrorNote title="Trust could not be loaded">{errorText(error)}</ErrorNote>;
-  if (!data) return <LoadingNote what="official results" />;
+  if (!data) return <LoadingNote what="licence test results" />;
   const { trust, unforetold, ratings } = data;
   return (
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       {trust === null ? (
-        <EmptyNote title="No official result yet">
-          Enter on each learner’s page how the licence test went. From {TRUST_TESTS} on, it shows here whether
-          what was foretold came true.
+        <EmptyNote title="No licence test result yet">
+          Enter on each learner’s page how the licence test went. From {TRUST_TESTS} on, this shows how
+          accurate the forecast was.
         </EmptyNote>
       ) : (
         <Calibration trust={trust} />
       )}
       {unforetold > 0 ? (
         <Typography sx={{ color: 'text.secondary' }}>
-          {unforetold} official {unforetold === 1 ? 'result has' : 'results have'} no mock before the day:
-          nothing was foretold, so {unforetold === 1 ? 'it does' : 'they do'} not count here.
+          {unforetold} licence test {unforetold === 1 ? 'result has' : 'results have'} no mock before the day:
+          there was no forecast, so {unforetold === 1 ? 'it isn’t' : 'they aren’t'} counted here.
         </Typography>
       ) : null}
       <Gaps ratings={ratings} />
@@ -37,10 +37,10 @@ export function TrustView() {
 function Calibration({ trust }: { readonly trust: Trust }) {
   const better = trust.brier < trust.brierBase;
   const says = !trust.enough
-    ? `${trust.tests} of ${TRUST_TESTS} results that are wanted to say anything`
+    ? `${trust.tests} of ${TRUST_TESTS} results needed before this says anything`
     : better
-      ? 'What is foretold is better than saying the school’s pass rate of everybody'
-      : 'What is foretold is no better than saying the school’s pass rate of everybody';
+      ? 'The forecast beats guessing the school’s average'
+      : 'The forecast doesn’t beat guessing the school’s average yet';
   return (
     <>
       <Box>
@@ -48,7 +48,7 @@ function Calibration({ trust }: { readonly trust: Trust }) {
           {says}
         </Typography>
         <Typography sx={{ mt: 1 }}>
-          {trust.tests} official tests, {trust.passed} passed ({percent(trust.passed / trust.tests)}).
+          {trust.tests} licence tests, {trust.passed} passed ({percent(trust.passed / trust.tests)}).
         </Typography>
         <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, mb: 0 }}>
           <Score name="Brier score" value={trust.brier} base={trust.brierBase} />
@@ -56,11 +56,11 @@ function Calibration({ trust }: { readonly trust: Trust }) {
         </Box>
       </Box>
       <Figure
-        title="Foretold against what happened"
-        label="On the diagonal, 80 % means 80 %. Below it, it was too sure; the bars are 80 % intervals, the numbers are tests."
+        title="Forecast and what happened"
+        label="On the diagonal, 80% means 80%. Below it, the forecast was too high. Bars are 80% ranges; the numbers are tests."
         file="reliability"
         height={420}
-        columns={['Foretold, %', 'Tests', 'Mean foretold, %', 'Passed, %', 'Low, %', 'High, %']}
+        columns={['Forecast, %', 'Tests', 'Mean forecast, %', 'Passed, %', 'Low, %', 'High, %']}
         rows={trust.bins.map(({ from, to, count, said, passed, low, high }) => [
           `${100 * from} to ${100 * to}`,
           count,
@@ -90,11 +90,11 @@ function Calibration({ trust }: { readonly trust: Trust }) {
               textposition: 'middle right',
               mode: 'text+markers',
               marker: { size: 13, color: colours.jasper },
-              hovertemplate: '%{x:.0f} % foretold, %{y:.0f} % passed<extra></extra>',
+              hovertemplate: '%{x:.0f}% forecast, %{y:.0f}% passed<extra></extra>',
             },
           ],
           layout: {
-            xaxis: { title: { text: 'Foretold chance of a pass, %' }, range: [0, 104] },
+            xaxis: { title: { text: 'Forecast chance of a pass, %' }, range: [0, 104] },
             yaxis: { title: { text: 'Passed, %' }, range: [0, 104] },
           },
         })}
@@ -190,7 +190,7 @@ function Gaps({ ratings }: { readonly ratings: readonly RatingPair[] }) {
           </Box>
           <Figure
             title="The gap over time"
-            label="Each point is one mock: above nought the learner rated it better than the instructor. The nearer to nought, the better they judge themselves."
+            label="Each point is one mock: above zero the learner rated it better than the instructor. The nearer to zero, the better they judge themselves."
             file="ratings"
             columns={['Day', 'Learner', 'Gap, of ten']}
             rows={over.map(({ at, name, gap }) => [

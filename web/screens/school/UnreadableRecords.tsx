@@ -15,7 +15,7 @@ export function UnreadableRecords() {
       sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 2 }}
     >
       <Typography variant="h2" id="unreadable">
-        Records that cannot be read
+        Records that can’t be read
       </Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
         A failing disk or another program left them so. Everything else works. Bring back a backup, or enter
@@ -48,7 +48,7 @@ const words: Readonly<Record<UnreadableRecord['kind'], string>> = {
   'vehicle check': 'Vehicle check of',
   route: 'Route',
   question: 'Question',
-  result: 'Official result of',
+  result: 'Licence test result of',
   settings: 'Settings under the name',
 };
 

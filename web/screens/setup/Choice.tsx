@@ -7,16 +7,18 @@ interface Props {
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
   readonly options: readonly { readonly id: string; readonly title: string; readonly text: string | null }[];
-  /** Longer lists show this many, the chosen one first, until all are asked for. */
+  /** Longer lists show this many in their order, the chosen one among them, until all are asked for. */
   readonly most?: number;
 }
 
 /** One of a few, each a row that can be hit with a thumb. */
 export function Choice({ title, chosen, onChoose, options, most = Infinity }: Props) {
   const [all, setAll] = useState(false);
-  const first = options.filter(({ id }) => id === chosen);
-  const rest = options.filter(({ id }) => id !== chosen);
-  const shown = all || options.length <= most ? options : [...first, ...rest].slice(0, most);
+  const behind = options.findIndex(({ id }) => id === chosen) >= most;
+  const shown =
+    all || options.length <= most
+      ? options
+      : options.filter(({ id }, n) => n < (behind ? most - 1 : most) || id === chosen);
   return (
     <FormControl fullWidth sx={{ mb: 2.5 }}>
       <FormLabel
@@ -24,7 +26,7 @@ export function Choice({ title, chosen, onChoose, options, most = Infinity }: Pr
       >
         {title}
       </FormLabel>
-      <RadioGroup value={chosen ?? ''} onChange={(event) => onChoose(event.target.value)}>
+      <RadioGroup aria-label={title} value={chosen ?? ''} onChange={(event) => onChoose(event.target.value)}>
         {shown.map(({ id, title: name, text }) => (
           <Box
             key={id}

@@ -43,7 +43,7 @@ export function SetupPage() {
   const session = useSessionQuery();
   const earlier = useMocksQuery(learnerId ? { learner: learnerId } : skipToken);
   const [chosenStandard, setStandard] = useState<string | null>(null);
-  const [chosenVehicle, setVehicle] = useState<string | null>(null);
+  const [chosenVehicle, setVehicle] = useState<string | null>(params.get('vehicle'));
   const [chosenRoute, setRoute] = useState<string | null>(params.get('route'));
   const [retest, setRetest] = useState(false);
   const places = useReceiver();
@@ -117,7 +117,7 @@ export function SetupPage() {
           onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}
         />
         <Choice
-          title="Marked under"
+          title="Standard"
           most={3}
           chosen={standardId}
           onChoose={setStandard}
@@ -128,7 +128,7 @@ export function SetupPage() {
           }))}
         />
         <Choice
-          title="In"
+          title="Vehicle"
           chosen={vehicleId}
           onChoose={setVehicle}
           options={vehicles.data.items.map((car) => {
@@ -139,7 +139,7 @@ export function SetupPage() {
         />
         {(routes.data?.items.length ?? 0) > 0 && !course ? (
           <Choice
-            title="On the route"
+            title="Route"
             most={3}
             chosen={route?.id ?? NO_ROUTE}
             onChoose={setRoute}
@@ -160,7 +160,7 @@ export function SetupPage() {
         />
         <FormControlLabel
           control={<Checkbox checked={places.on} onChange={(event) => places.choose(event.target.checked)} />}
-          label="Keep the place of each mark, from this device’s receiver"
+          label="Save the position of each mark, from this device’s location"
           sx={{ minHeight: 56, ml: 0, display: 'flex' }}
         />
       </Box>
@@ -170,15 +170,7 @@ export function SetupPage() {
         ) : (
           <LoadingNote what="the checks" />
         )}
-        <Box
-          sx={{
-            position: { xs: 'sticky', md: 'static' },
-            bottom: 0,
-            py: 2,
-            mt: 2,
-            bgcolor: colour('paper'),
-          }}
-        >
+        <Box sx={{ mt: 2 }}>
           {fitness && fitness.verdict !== 'fit' ? (
             <Box
               role={fitness.verdict === 'not fit' ? 'alert' : undefined}
@@ -189,6 +181,13 @@ export function SetupPage() {
             </Box>
           ) : null}
           {standard && route && !course ? <SideWarning standard={standard} route={route} /> : null}
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            Only the person in the passenger seat marks, never the driver. Watching the road comes before
+            marking. Your authority&rsquo;s current text and licensed practice decide, not this program.
+          </Typography>
+        </Box>
+        {/* In sight however long the list is. */}
+        <Box sx={{ position: 'sticky', bottom: 0, py: 2, bgcolor: colour('paper') }}>
           <Button
             variant="contained"
             fullWidth
@@ -198,10 +197,6 @@ export function SetupPage() {
           >
             {learner ? `Start the mock with ${learner.name}` : 'Choose a learner first'}
           </Button>
-          <Typography variant="body2" sx={{ mt: 1.5, color: 'text.secondary' }}>
-            Only the person in the passenger seat marks, never the driver. Watching the road comes before
-            marking. Your authority&rsquo;s current text and licensed practice decide, not this program.
-          </Typography>
         </Box>
       </Box>
     </Box>

@@ -179,7 +179,7 @@ function OpenEditor(props: Props) {
                 {broken(name) > 0 ? (
                   <Box
                     component="span"
-                    aria-label={`${broken(name)} to put right`}
+                    aria-label={`${broken(name)} ${broken(name) === 1 ? 'problem' : 'problems'}`}
                     sx={{ color: colour('jasper') }}
                   >
                     {broken(name)}
@@ -198,7 +198,7 @@ function OpenEditor(props: Props) {
             {standardParts.map((name) => (
               <MenuItem key={name} value={name}>
                 {name}
-                {broken(name) > 0 ? ` (${broken(name)} to put right)` : ''}
+                {broken(name) > 0 ? ` (${broken(name)} ${broken(name) === 1 ? 'problem' : 'problems'})` : ''}
               </MenuItem>
             ))}
           </TextField>

@@ -184,7 +184,7 @@ function Entry({ index, title, noun, more, broken, open, onOpen, onRemove, child
           </Box>
           {broken > 0 ? (
             <Typography component="span" variant="body2" sx={{ color: colour('jasper'), fontWeight: 700 }}>
-              {broken} to put right
+              {broken} {broken === 1 ? 'problem' : 'problems'}
             </Typography>
           ) : null}
           <ExpandMore sx={{ mr: 1.5, transform: open ? 'rotate(180deg)' : 'none' }} />

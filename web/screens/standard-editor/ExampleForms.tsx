@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { countedSteps, limitTitle, type Example } from '../../../core/standard';
+import { countedSteps, limitTitle, type Example, differenceWords } from '../../../core/standard';
 import type { Path } from './draft';
 import { useEditor } from './editor';
 import { EntryList, Lines } from './EntryList';
@@ -172,6 +172,8 @@ function ExampleOutcome({ index }: { readonly index: number }) {
   if (!result.applies) return <Typography>It is not asked while the other value is in force.</Typography>;
   if (result.holds) return <Typography>It holds.</Typography>;
   return (
-    <Typography>{result.differences.map(({ at, message }) => `${at}: it ${message}.`).join(' ')}</Typography>
+    <Typography>
+      {result.differences.map((one) => `${one.at}: it ${differenceWords(one)}.`).join(' ')}
+    </Typography>
   );
 }

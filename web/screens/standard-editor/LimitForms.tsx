@@ -83,7 +83,7 @@ export function CapList() {
       {(_cap, own) => (
         <>
           <FieldGrid>
-            <NumberLine path={[...own, 'max']} label="Only so many count" help="1000: every one counts" />
+            <NumberLine path={[...own, 'max']} label="Most that count" help="1000: every one counts" />
             <IdLine path={own} known={base.caps.map(({ id }) => id)} />
             <TextLine path={[...own, 'because']} label="Why, in one sentence" />
           </FieldGrid>

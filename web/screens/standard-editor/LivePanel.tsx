@@ -33,12 +33,12 @@ export function LivePanel({ checked, changes, onPart }: Props) {
       <Box aria-live="polite">
         {problems.length === 0 ? (
           <Typography variant="h3" sx={{ color: colour('moss') }}>
-            Nothing to put right
+            No problems
           </Typography>
         ) : (
           <>
             <Typography variant="h3" sx={{ color: colour('jasper') }}>
-              {problems.length === 1 ? 'One thing' : `${problems.length} things`} to put right
+              {problems.length === 1 ? '1 problem' : `${problems.length} problems`}
             </Typography>
             <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {problems.slice(0, 12).map((problem) => (
@@ -81,7 +81,7 @@ function Rules({ standard }: { readonly standard: Standard }) {
 function Changes({ since, changes }: { readonly since: string; readonly changes: readonly Change[] }) {
   const sentences = changes.flatMap(changeSentences);
   return (
-    <Fold title={`Other than in ${since}`}>
+    <Fold title={`Changes since ${since}`}>
       {sentences.length === 0 ? <Typography>Nothing changed yet.</Typography> : null}
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {sentences.slice(0, 40).map((sentence, n) => (

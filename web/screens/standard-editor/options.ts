@@ -4,6 +4,7 @@ import {
   manoeuvreKinds,
   skillAreas,
   skillOf,
+  unitText,
   type Limit,
   type Severity,
 } from '../../../core/standard';
@@ -67,7 +68,10 @@ export const triggerOptions = ({ manoeuvres }: Draft): readonly Option[] =>
   ]).map((id) => ({ value: id, label: id.replaceAll('-', ' ') }));
 
 export const measureOptions = ({ measures }: Draft): readonly Option[] =>
-  measures.map(({ id, label, unit }) => ({ value: id, label: unit ? `${label} (${unit})` : label }));
+  measures.map(({ id, label, unit }) => ({
+    value: id,
+    label: unit ? `${label} (${unitText(unit)})` : label,
+  }));
 
 export const quantityOptions = (draft: Draft): readonly Option[] => [
   ...Object.entries(quantities).map(([value, { label }]) => ({ value, label })),

@@ -39,7 +39,7 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
 
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="md">
-      <DialogTitle>Bring a standard file</DialogTitle>
+      <DialogTitle>Import a standard file</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Box>
           <Typography sx={{ mb: 1 }}>
@@ -52,8 +52,8 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
         {read && 'problems' in read ? (
           <Box role="alert">
             <Typography variant="h3" component="p">
-              {read.file} was not brought:{' '}
-              {read.problems.length === 1 ? 'one thing' : `${read.problems.length} things`} to put right in it
+              {read.file} wasn’t imported:{' '}
+              {read.problems.length === 1 ? '1 problem' : `${read.problems.length} problems`}
             </Typography>
             <ProblemList problems={read.problems} />
           </Box>
@@ -66,7 +66,7 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
             is whole, and all its worked examples hold.
           </Typography>
         ) : null}
-        {error ? <ErrorNote title="It was not brought">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="It wasn’t imported">{errorText(error)}</ErrorNote> : null}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button color="inherit" onClick={onClose}>
@@ -78,7 +78,7 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
             disabled={isLoading}
             onClick={() => void bring({ ...standard, version: next })}
           >
-            Bring it as version {next}
+            Import it as version {next}
           </Button>
         ) : (
           <Button
@@ -86,7 +86,7 @@ export function ImportDialog({ open, onClose }: { readonly open: boolean; readon
             disabled={!standard || isLoading}
             onClick={() => standard && void bring(standard)}
           >
-            Bring it
+            Import it
           </Button>
         )}
       </DialogActions>

@@ -38,7 +38,7 @@ export function LibraryPage() {
           </Typography>
         </Box>
         <Button variant="outlined" onClick={() => setImporting(true)} sx={{ alignSelf: 'flex-start' }}>
-          Bring a standard file
+          Import a standard file
         </Button>
       </Stack>
       {isLoading || !whole ? <LoadingNote what="the standards" /> : null}

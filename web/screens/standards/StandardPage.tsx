@@ -12,6 +12,7 @@ import {
   runExamples,
   type Standard,
   type Variant,
+  differenceWords,
 } from '../../../core/standard';
 import { errorText, useStandardQuery } from '../../data/api';
 import { colour, ErrorNote, LoadingNote, Glyph, WindowTitle } from '../../parts/ui';
@@ -121,7 +122,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
                 <span>
                   {example.title}: {example.verdict}
                   {result?.applies === false ? ' (for the other value; not asked now)' : ''}
-                  {result?.differences.map(({ message }) => ` ${message}`).join('')}
+                  {result?.differences.map((one) => ` ${differenceWords(one)}`).join('')}
                 </span>
               </Box>
             );

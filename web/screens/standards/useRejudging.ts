@@ -31,7 +31,7 @@ export function useRejudging({ id, version }: StandardRef) {
         setState((before) => ({
           ...before,
           status: 'failed',
-          failure: error instanceof Error ? error.message : 'The server does not answer.',
+          failure: error instanceof Error ? error.message : 'The server doesn’t answer.',
         }));
       }
     })();

@@ -25,7 +25,7 @@ export function DayAhead() {
           In the diary
         </Typography>
         <Button component={Link} to="/diary" color="inherit">
-          Whole diary
+          The whole diary
         </Button>
       </Box>
       {mine.length === 0 ? (
@@ -117,7 +117,7 @@ function Entry({ lesson, needs }: { readonly lesson: LessonView; readonly needs:
       {learner && !over ? (
         <Button
           component={Link}
-          to={`/setup?learner=${learner.id}`}
+          to={setupOf(learner.id, vehicle?.id, route?.id)}
           variant="outlined"
           aria-label={`Mock in the lesson with ${learner.name}`}
         >
@@ -126,6 +126,14 @@ function Entry({ lesson, needs }: { readonly lesson: LessonView; readonly needs:
       ) : null}
     </Box>
   );
+}
+
+/** Set-up with what the lesson says. */
+function setupOf(learner: string, vehicle: string | undefined, route: string | undefined): string {
+  const given = Object.entries({ learner, vehicle, route }).flatMap(([key, value]) =>
+    value === undefined ? [] : [[key, value]],
+  );
+  return `/setup?${new URLSearchParams(given).toString()}`;
 }
 
 const NEAR_DAYS = 24;
@@ -168,7 +176,7 @@ export function NearTests() {
               </Box>
               {overrule ? ' (as you see it)' : ''}
               {pass === null || word === 'too little evidence' ? '' : `, ${percent(pass)}`}
-              {unmet[0] ? `; wanted: ${unmet[0].title.toLowerCase()}` : ''}
+              {unmet[0] ? `; not met: ${unmet[0].title.toLowerCase()}` : ''}
             </Typography>
             {pass === null || low === null || high === null ? null : (
               <Box sx={{ mt: 0.75 }}>

@@ -71,7 +71,7 @@ export function TodayPage() {
         {mocks.data?.keptFrom ? (
           <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
             As the server told it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
-            {hourText(mocks.data.keptFrom, localZone())}; it does not answer now.
+            {hourText(mocks.data.keptFrom, localZone())}; it doesn’t answer now.
           </Typography>
         ) : null}
         {mocks.data ? <Mocks mocks={mocks.data.items} now={now} /> : null}
@@ -95,9 +95,9 @@ function KeptHere() {
   const kept = useKeptHere();
   if (kept.length === 0) return null;
   return (
-    <Box component="section" aria-label="Kept here, not yet on the server" sx={{ mb: 4 }}>
+    <Box component="section" aria-label="Saved here, not yet on the server" sx={{ mb: 4 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Kept here, not yet on the server
+        Saved here, not yet on the server
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {kept.map(({ id, learner: who, startedAt, zone, standard }) => (

@@ -15,7 +15,7 @@ export function VehicleReminders() {
   return (
     <Box component="section" aria-labelledby="cars" sx={{ mb: 3 }}>
       <Typography variant="h2" id="cars">
-        Cars to see to
+        Vehicles needing attention
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {wanting.map(({ vehicle, fitness: { verdict, reasons } }) => (

@@ -12,7 +12,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { VehicleView } from '../../../contract';
 import { readAs, typedNumber } from '../../../core/numbers';
-import type { Problem } from '../../../core/problems';
+import type { Told } from '../../../core/problems';
 import {
   checkItemIds,
   checkItems,
@@ -69,7 +69,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
   const draft = useKeptHistory(`vehicle check ${vehicle.id}`, blank);
   const { odometer, tyres, findings, note } = draft.now;
   const set = (part: Partial<Draft>) => draft.change('', (now) => ({ ...now, ...part }));
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [problems, setProblems] = useState<readonly Told[]>([]);
   const [add, { error, isLoading }] = useAddCheckupMutation();
   const [id] = useState(() => newId());
   const navigate = useNavigate();
@@ -245,7 +245,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
         )}
         {doubts.length > 0 ? (
           <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
-            Look again before you keep it:
+            Look again before you save:
             <ProblemList problems={doubts} />
           </Box>
         ) : null}
@@ -262,7 +262,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
           onClick={() => void save()}
           sx={{ minHeight: 68, fontSize: 20, maxWidth: 420 }}
         >
-          {doubts.length > 0 ? 'Keep it all the same' : 'Keep it'}
+          {doubts.length > 0 ? 'Save it anyway' : 'Save'}
         </Button>
       </Box>
     </Box>
@@ -270,7 +270,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
 }
 
 /** Where on the form a problem is, instead of its path. */
-function inWords({ path, message }: Problem): Problem {
+function inWords({ path, message }: Told): Told {
   const tyre = /^tyres\.([a-z-]+)\.(?:tread\[(\d)\]|(\w+))$/.exec(path);
   const wheel = tyre ? wheels[tyre[1] as Wheel] : null;
   if (wheel && tyre?.[2]) return { path: `${wheel}, ${treadPlaces[Number(tyre[2])] ?? ''}`, message };

@@ -59,7 +59,7 @@ function Walk({ vehicle, all }: { readonly vehicle: VehicleView; readonly all: r
           <LinearProgress
             variant="determinate"
             value={(100 * done) / controls.length}
-            aria-label="Controls kept"
+            aria-label="Controls saved"
             sx={{ flex: 1, height: 8, borderRadius: 1 }}
           />
         </Stack>
@@ -193,7 +193,7 @@ function ControlForm({
           onClick={() => void onKeep({ ...entry, lacks: false }, saved)}
           sx={{ minHeight: 72, fontSize: 20 }}
         >
-          {last ? 'Keep it' : 'Keep, next'}
+          {last ? 'Save' : 'Save, next'}
         </Button>
         {control.mayLack ? (
           <Button
@@ -244,7 +244,7 @@ function Photo({ control, vehicle }: { readonly control: Control; readonly vehic
         ) : null}
       </Stack>
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 0.5 }}>
-        Kept small, without place or time. Not needed.
+        Saved small, without position or time. Optional.
       </Typography>
       {problem ? (
         <Typography role="alert" sx={{ color: colour('jasper') }}>

@@ -57,11 +57,11 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
   return (
     <Box component="section" aria-labelledby="record">
       <Typography variant="h2" id="record" sx={{ mb: 1.5 }}>
-        Placard and papers
+        Tyre pressures and documents
       </Typography>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', mb: 2 }}>
         <TextField
-          label="Placard, front"
+          label="Front tyre pressure"
           value={front}
           onChange={(event) => edit({ front: event.target.value })}
           helperText={pressureHelp(front, null)}
@@ -69,7 +69,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
           sx={{ width: 230 }}
         />
         <TextField
-          label="Placard, rear"
+          label="Rear tyre pressure"
           value={rear}
           onChange={(event) => edit({ rear: event.target.value })}
           helperText={pressureHelp(rear, null)}
@@ -78,7 +78,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
         />
         <TextField
           select
-          label="Its wheel is on the"
+          label="Steering wheel side"
           value={wheel}
           onChange={(event) => edit({ wheel: event.target.value === 'left' ? 'left' : 'right' })}
           sx={{ width: 190 }}
@@ -89,7 +89,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
       </Box>
       <Box
         component="ul"
-        aria-label="Papers"
+        aria-label="Documents"
         sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 1.5 }}
       >
         {papers.map((paper, n) => {
@@ -103,7 +103,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
             >
               <TextField
                 select
-                label="Paper"
+                label="Document"
                 value={paper.kind}
                 onChange={(event) => set({ kind: event.target.value as PaperKind })}
                 sx={{ flex: '1 1 220px', maxWidth: 320 }}
@@ -116,7 +116,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
               </TextField>
               <TextField
                 type="date"
-                label="Holds until"
+                label="Valid until"
                 value={paper.until}
                 onChange={(event) => set({ until: event.target.value })}
                 slotProps={{ inputLabel: { shrink: true } }}
@@ -136,10 +136,10 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
           variant="outlined"
           onClick={() => edit({ papers: [...papers, { kind: 'insurance', until: '' }] })}
         >
-          Add a paper
+          Add a document
         </Button>
         <Button variant="contained" disabled={!touched || isLoading} onClick={() => void save()}>
-          Keep the record
+          Save the record
         </Button>
       </Box>
       {problems.length > 0 ? (

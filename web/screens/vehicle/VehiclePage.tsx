@@ -61,7 +61,7 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
           </Box>
           <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
             <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="contained">
-              Go over it
+              Check this vehicle
             </Button>
             <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
               Walk through its controls
@@ -100,7 +100,7 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
             title="Nobody has measured its tyres yet"
             action={
               <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="outlined">
-                Go over it
+                Check this vehicle
               </Button>
             }
           />
@@ -192,9 +192,9 @@ function History({
   return (
     <Box component="section" aria-labelledby="history">
       <Typography variant="h2" id="history" sx={{ mb: 1 }}>
-        Goings-over
+        Vehicle checks
       </Typography>
-      <WideTable label="Goings-over">
+      <WideTable label="Vehicle checks">
         <TableHead>
           <TableRow>
             <TableCell>Day</TableCell>

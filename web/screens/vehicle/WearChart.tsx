@@ -18,12 +18,11 @@ const dayWords = (day: string): string =>
 
 function words({ wheel, readings, reaches, interval }: Wear, units: Units): string {
   const name = wheels[wheel];
-  if (!reaches)
-    return `${name}: ${readings.length < 2 ? 'one reading says nothing of wear yet' : 'no wear to be seen yet'}.`;
+  if (!reaches) return `${name}: ${readings.length < 2 ? 'one reading can’t show wear yet' : 'no wear yet'}.`;
   const at = `${name}: ${LEGAL_TREAD} mm about ${dayWords(reaches.day)}, at ${numberText(Math.round(reaches.km / per(units) / 100) * 100)} ${units === 'imperial' ? 'miles' : 'km'}`;
-  if (!interval) return `${at}; two readings give no interval.`;
+  if (!interval) return `${at}; two readings give no range.`;
   const [early, late] = interval.day;
-  return `${at}; eight times in ten ${late === null ? `not before ${dayWords(early)}` : `between ${dayWords(early)} and ${dayWords(late)}`}.`;
+  return `${at}; 80% range ${late === null ? `from ${dayWords(early)} on` : `${dayWords(early)} to ${dayWords(late)}`}.`;
 }
 
 const dashes = ['solid', 'dash', 'dot', 'dashdot'] as const;

@@ -37,8 +37,8 @@ export function VehiclesPage() {
       </Box>
       <AddVehicle />
       <Typography variant="body2" sx={{ mt: 3, color: 'text.secondary', maxWidth: 760 }}>
-        A going-over by its instructor is no inspection. Your country’s law and a workshop decide; in doubt,
-        the car stays where it is.
+        A vehicle check by an instructor isn’t an inspection. Your country’s law and a garage decide. If in
+        doubt, don’t drive the car.
       </Typography>
     </Box>
   );
@@ -84,7 +84,7 @@ function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
       </Box>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
         <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="contained">
-          Go over it
+          Check this vehicle
         </Button>
         <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
           {placed === 0 ? 'Walk through its controls' : `Controls: ${placed} of ${controls.length}`}
