@@ -310,6 +310,14 @@ const whole = (page: Page, selector: string) =>
     }).length;
   });
 
+/** Every one of these stands whole, once the screen has come to rest. */
+async function standWhole(page: Page, selector: string) {
+  await expect(page.locator(selector).first()).toBeVisible();
+  await expect
+    .poll(async () => (await page.locator(selector).count()) - (await whole(page, selector)), selector)
+    .toBe(0);
+}
+
 for (const standard of ['Fault ceiling', 'Graded faults', 'Road check list'])
   for (const route of [undefined, 'Market and lights'])
     test(`on a tablet all of ${standard} is one touch away without scrolling, ${route ? 'along a route' : 'without a route'}`, async ({
@@ -321,13 +329,13 @@ for (const standard of ['Fault ceiling', 'Graded faults', 'Road check list'])
       if (route) {
         const ahead = page.getByRole('list', { name: 'Ahead' }).getByRole('listitem');
         await expect.poll(() => ahead.count()).toBeGreaterThanOrEqual(4);
-        expect(await whole(page, '[aria-label="Ahead"] li')).toBeGreaterThanOrEqual(4);
+        await expect.poll(() => whole(page, '[aria-label="Ahead"] li')).toBeGreaterThanOrEqual(4);
       }
-      expect(await whole(page, '[data-pad] button')).toBe(await page.locator('[data-pad] button').count());
+      await standWhole(page, '[data-pad] button');
       const areas = page.getByRole('group', { name: 'Areas' }).getByRole('button');
       expect(await areas.count()).toBeGreaterThan(10);
-      expect(await whole(page, '[role="group"][aria-label="Areas"] button')).toBe(await areas.count());
-      expect(await whole(page, 'footer button')).toBe(await page.locator('footer button').count());
+      await standWhole(page, '[role="group"][aria-label="Areas"] button');
+      await standWhole(page, 'footer button');
       // The search takes room once it is wanted.
       await expect(page.getByRole('textbox', { name: 'Find by letters' })).toBeHidden();
       await page.getByRole('button', { name: 'Find by letters' }).click();
@@ -351,7 +359,7 @@ test('a yard has its course, its run, its limits and its usual faults on one scr
   await expect(limits).toContainText('This manoeuvre');
   await expect(limits).toContainText('The whole test');
   for (const selector of ['[data-pad] button', '[aria-label="Limits"] > *', 'section button'])
-    expect(await whole(page, selector)).toBe(await page.locator(selector).count());
+    await standWhole(page, selector);
 });
 
 test('on a phone four marks stand whole above the bar, and the rest is behind two buttons', async ({
@@ -362,10 +370,8 @@ test('on a phone four marks stand whole above the bar, and the rest is behind tw
   await expect(page.getByRole('button', { name: 'Next on the route' })).toBeVisible();
   await chooseArea(page, 'Likely now');
   await expect(page.getByRole('dialog')).toBeHidden();
-  expect(await whole(page, '[data-pad]')).toBeGreaterThanOrEqual(4);
-  expect(await whole(page, 'header > :not(:empty)')).toBe(
-    await page.locator('header > :not(:empty)').count(),
-  );
+  await expect.poll(() => whole(page, '[data-pad]')).toBeGreaterThanOrEqual(4);
+  await standWhole(page, 'header > :not(:empty)');
   await page.getByRole('button', { name: 'Areas', exact: true }).click();
   await accessible(page, 'areas on a phone');
   await page.getByRole('button', { name: 'Junctions', exact: true }).click();

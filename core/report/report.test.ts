@@ -35,6 +35,23 @@ describe('a report', () => {
     expect(marks[2]).toMatchObject({ gradable: false });
   });
 
+  it('counts of a flag sorted into two marks only the one that the limit counts', () => {
+    const { growth, marks, limits } = report(standardWith({ limits: [{ ...few, max: 1 }] }), [
+      { kind: 'peg' },
+      {
+        kind: 'sort',
+        of: 'e1',
+        faults: [
+          { item: 'look', severity: 'noted' },
+          { item: 'look', severity: 'minor' },
+        ],
+      },
+    ]);
+    expect(marks.map(({ grade }) => grade)).toEqual(['Noted', 'Minor']);
+    expect(limits[0]).toMatchObject({ total: 1, times: 1, marks: [1] });
+    expect(growth?.steps.map(({ total }) => total)).toEqual([0, 1, 1]);
+  });
+
   it('puts everything in order of time; a note of a mark stands with its mark only', () => {
     const { entries, goals } = report(standardWith(), [
       { kind: 'goal', text: 'Look earlier' },

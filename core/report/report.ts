@@ -293,7 +293,7 @@ function limitsOf(
     const limit = limitOf(standard, row.limit);
     if (!limit) return [];
     const breach = breaches.get(row.limit)?.find((one) => sameScope(one, row));
-    const { limit: id, scope, total, max, left, from } = row;
+    const { limit: id, scope, total, max, left, times, marks } = row;
     return [
       {
         id,
@@ -303,7 +303,8 @@ function limitsOf(
         total,
         max,
         left,
-        from,
+        times,
+        marks,
         exceeded: breach ? { by: breach.by, seconds: since(breach.at) } : null,
       },
     ];
@@ -324,15 +325,13 @@ function growthOf(
   const decisive = matters?.how === 'exceeded' ? matters.breach : matters?.row;
   const limit = addsUp.find((row) => decisive?.limit === row.id && sameScope(decisive, row)) ?? addsUp[0];
   if (!limit) return null;
-  const from = new Set(limit.from);
   const of = limitOf(standard, limit.id)?.of;
   let total = 0;
-  const steps = marks
-    .filter((mark) => from.has(mark.by) && mark.counted)
-    .map((mark) => {
-      total = Math.round((total + (amountOfMark(of, mark.points) ?? 0)) * 1e6) / 1e6;
-      return { seconds: mark.seconds, total };
-    });
+  const steps = limit.marks.map((place) => {
+    const { points = 0, seconds = 0 } = marks[place] ?? {};
+    total = Math.round((total + (amountOfMark(of, points) ?? 0)) * 1e6) / 1e6;
+    return { seconds, total };
+  });
   return { limit, steps: [{ seconds: 0, total: 0 }, ...steps, { seconds: span, total }] };
 }
 

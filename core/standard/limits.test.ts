@@ -207,7 +207,7 @@ describe('what counts', () => {
     const caps = [{ id: 'once', of: 'faults', where: { sections: ['looking'] }, max: 1, because: 'Once.' }];
     const result = work({ max: 1 }, [look, mirror, look], false, { caps });
     expect(result.breaches).toEqual([]);
-    expect(result.headroom[0]).toMatchObject({ total: 1, left: 0, from: ['0'] });
+    expect(result.headroom[0]).toMatchObject({ total: 1, left: 0, times: 1, marks: [0] });
     expect(result.marks.map(({ uncounted }) => uncounted)).toEqual([
       null,
       { why: 'cap', cap: 'once' },

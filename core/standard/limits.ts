@@ -17,8 +17,10 @@ export interface Headroom {
   readonly total: number;
   readonly max: number;
   readonly left: number;
-  /** The events that made the total, in time order. */
-  readonly from: readonly string[];
+  /** How often something counted here: marks, steps, readings. */
+  readonly times: number;
+  /** The marks among them, in time order, each as its place among all marks: a sort makes several by one event. */
+  readonly marks: readonly number[];
 }
 
 export interface Breach {
@@ -54,7 +56,8 @@ interface Tally {
   total: number;
   read: boolean;
   breach: { at: string; by: string } | null;
-  readonly from: string[];
+  times: number;
+  readonly marks: number[];
 }
 
 /** The runs of a drive as far as they have come; replaced at each of their steps. */
@@ -89,7 +92,7 @@ export function workOutLimits(
       const points = compiled.pointsOf(happening);
       // Written out, for copying by spread costs more here than all the rest.
       const { kind, by, at, item, severity, run } = happening;
-      const limits = uncounted === null ? addMark(compiled, book, happening, points, runs) : 0;
+      const limits = uncounted === null ? addMark(compiled, book, happening, marks.length, points, runs) : 0;
       marks.push({ kind, by, at, item, severity, run, points, uncounted, limits });
     } else if (!ended) {
       if (happening.kind === 'run') addRunStep(compiled, book, happening, runs);
@@ -121,17 +124,19 @@ class TallyBook {
     const key = scopeKey(scope);
     const known = scopes.get(key);
     if (known) return known;
-    const tally: Tally = { rule, scope, total: 0, read: false, breach: null, from: [] };
+    const tally: Tally = { rule, scope, total: 0, read: false, breach: null, times: 0, marks: [] };
     scopes.set(key, tally);
     return tally;
   }
 
-  add(rule: Rule, scope: Scope, amount: number, by: Happening): void {
+  /** @param mark the place among all marks of what counts, when it is one */
+  add(rule: Rule, scope: Scope, amount: number, by: Happening, mark?: number): void {
     const tally = this.open(rule, scope);
     const greatest = rule.combine === 'max';
     tally.total = greatest && tally.read ? Math.max(tally.total, amount) : sum(tally.total, amount);
     tally.read = true;
-    tally.from.push(by.by);
+    tally.times += 1;
+    if (mark !== undefined) tally.marks.push(mark);
     if (tally.breach === null && tally.total > this.maxOf(rule)) {
       tally.breach = { at: by.at, by: by.by };
       this.breached.push(tally);
@@ -141,9 +146,9 @@ class TallyBook {
 
   headroom(): Headroom[] {
     return [...this.tallies.values()].flatMap((scopes) =>
-      [...scopes.values()].map(({ rule, scope, total, from }) => {
+      [...scopes.values()].map(({ rule, scope, total, times, marks }) => {
         const max = this.maxOf(rule);
-        return { limit: rule.limit.id, scope, total, max, left: sum(max, -total), from };
+        return { limit: rule.limit.id, scope, total, max, left: sum(max, -total), times, marks };
       }),
     );
   }
@@ -211,7 +216,14 @@ function takeFromCaps(compiled: Compiled, taken: Map<string, number>, mark: Mark
 }
 
 /** @returns in how many limits it counted */
-function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number, runs: Runs): number {
+function addMark(
+  compiled: Compiled,
+  book: TallyBook,
+  mark: Mark,
+  place: number,
+  points: number,
+  runs: Runs,
+): number {
   const manoeuvre = manoeuvreOf(runs, mark.run);
   let limits = 0;
   for (const rule of compiled.rules) {
@@ -221,7 +233,7 @@ function addMark(compiled: Compiled, book: TallyBook, mark: Mark, points: number
     if (!rule.matchesMark(mark, manoeuvre)) continue;
     const scope = markScope(compiled, rule, mark, runs);
     if (!scope) continue;
-    book.add(rule, scope, amount, mark);
+    book.add(rule, scope, amount, mark, place);
     limits += 1;
   }
   return limits;

@@ -3,7 +3,7 @@ import type { Breach, Headroom } from './limits';
 import type { Standard } from './schema';
 
 /** What a limit comes to in one scope. */
-type Total = Omit<Headroom, 'from'>;
+type Total = Omit<Headroom, 'times' | 'marks'>;
 
 /**
  * How near a limit is to its end, for putting the nearest first: the share that is used; above 1,000 when it is

@@ -17,7 +17,7 @@ export interface Verdict {
   readonly standard: StandardRef;
   readonly outcome: Outcome;
   readonly breaches: readonly Breach[];
-  readonly headroom: readonly Omit<Headroom, 'from'>[];
+  readonly headroom: readonly Omit<Headroom, 'times' | 'marks'>[];
   /** Marks that count, by severity id; every severity of the standard is named. */
   readonly counts: Readonly<Record<string, number>>;
   readonly points: number;

@@ -81,15 +81,14 @@ function UsedBar({ limit: { total, max, left } }: { readonly limit: ReportLimit 
 }
 
 function TraceMarks({ limit, marks: all }: RowProps) {
-  const from = new Set(limit.from);
   const deciding = limit.exceeded?.by ?? null;
-  const marks = all.filter(({ by, counted }) => counted && from.has(by));
+  const marks = limit.marks.flatMap((place) => all[place] ?? []);
   if (marks.length === 0)
     return (
       <Typography variant="body2">
-        {limit.from.length === 0
+        {limit.times === 0
           ? 'Nothing has counted here.'
-          : `Counted while marking ${limit.from.length === 1 ? 'once' : `${limit.from.length} times`}.`}
+          : `Counted while marking ${limit.times === 1 ? 'once' : `${limit.times} times`}.`}
       </Typography>
     );
   return (
