@@ -1,12 +1,13 @@
 import * as z from 'zod';
 import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
-import { roadClasses, signKinds } from './road';
+import { placeKinds, roadClasses, signKinds } from './road';
 import { problem } from './problems';
 
 export const NETWORK_FORMAT = 'jasperwren-network/1';
 /** Points and pieces of road that one network may have. */
 export const MOST_POINTS = 3_000_000;
 export const MOST_EDGES = 600_000;
+export const MOST_PLACES = 20_000;
 /** So many units to a degree of latitude and longitude, as OpenStreetMap has it. */
 export const PER_DEGREE = 1e7;
 
@@ -48,10 +49,30 @@ export const networkSchema = z.strictObject({
   signs: whole,
   /** In fours: from a piece, over a point, into a piece; 0 that turn is banned, 1 all others are. */
   bans: whole,
+  /** Towns and villages with their names, in ten-millionths of a degree; older files have none. */
+  places: z
+    .array(
+      z.strictObject({
+        name: z.string().min(1).max(80),
+        kind: z.enum(placeKinds),
+        lat: z
+          .int()
+          .min(-90 * PER_DEGREE)
+          .max(90 * PER_DEGREE),
+        lon: z
+          .int()
+          .min(-180 * PER_DEGREE)
+          .max(180 * PER_DEGREE),
+      }),
+    )
+    .max(MOST_PLACES)
+    .default([]),
 });
 
 /** A road network as one JSON file, small enough to be sent whole. */
 export type NetworkFile = z.output<typeof networkSchema>;
+/** As it may have been stored: what came to the format later can be missing. */
+export type StoredNetwork = z.input<typeof networkSchema>;
 
 /** Reads a network file: its form, and that everything it names is there. */
 export function parseNetwork(input: unknown): Parsed<NetworkFile> {

@@ -1,6 +1,6 @@
 import { distance, frameAt, type Frame, type Position } from '../geo';
-import { PER_DEGREE, type NetworkFile } from './file';
-import { signKinds, type Road, type SignKind } from './road';
+import { PER_DEGREE, type StoredNetwork } from './file';
+import { signKinds, type PlaceKind, type Road, type SignKind } from './road';
 
 /** What stands along a piece of road, for one direction of it or for both. */
 export interface Sign {
@@ -43,13 +43,22 @@ export interface RoadGraph {
   readonly nodeSigns: ReadonlyMap<number, ReadonlySet<SignKind>>;
   /** Keys of banned turns: see `turnKey`. */
   readonly banned: ReadonlySet<number>;
+  readonly places: readonly Place[];
+}
+
+/** A town or village, in metres of the network's frame. */
+export interface Place {
+  readonly name: string;
+  readonly kind: PlaceKind;
+  readonly x: number;
+  readonly y: number;
 }
 
 export const edgeOf = (arc: number): number => arc >> 1;
 export const reverseOf = (arc: number): number => arc ^ 1;
 export const isForward = (arc: number): boolean => (arc & 1) === 0;
 
-export function openNetwork(file: NetworkFile): RoadGraph {
+export function openNetwork(file: StoredNetwork): RoadGraph {
   const count = file.lat.length;
   const [lat, lon] = [new Float64Array(count), new Float64Array(count)];
   accumulate(file.lat, lat, 1 / PER_DEGREE);
@@ -91,6 +100,11 @@ export function openNetwork(file: NetworkFile): RoadGraph {
     points,
     firstLeaving,
     leaving,
+    places: (file.places ?? []).map(({ name, kind, lat: placeLat, lon: placeLon }) => ({
+      name,
+      kind,
+      ...frame.toPoint({ lat: placeLat / PER_DEGREE, lon: placeLon / PER_DEGREE }),
+    })),
   };
   return { ...bare, ...readSigns(file, bare), banned: readBans(file, bare) };
 }
@@ -172,7 +186,7 @@ function leavingArcs(count: number, edges: number, firstPoint: Uint32Array, poin
 
 type Bare = Omit<RoadGraph, 'signs' | 'nodeSigns' | 'banned'>;
 
-function readSigns({ signs: flat }: NetworkFile, graph: Bare): Pick<RoadGraph, 'signs' | 'nodeSigns'> {
+function readSigns({ signs: flat }: StoredNetwork, graph: Bare): Pick<RoadGraph, 'signs' | 'nodeSigns'> {
   const signed = new Map<number, { kind: SignKind; towards: number }[]>();
   for (let n = 0; n < flat.length; n += 3) {
     const kind = signKinds[flat[n + 1] ?? 0];
@@ -226,7 +240,7 @@ function facing(kind: SignKind, forward: boolean, backward: boolean, along: numb
 /** One number for a turn from an arc into an arc; exact up to the largest network that is read. */
 export const turnKey = (from: number, into: number): number => from * 4_194_304 + into;
 
-function readBans({ bans }: NetworkFile, graph: Bare): ReadonlySet<number> {
+function readBans({ bans }: StoredNetwork, graph: Bare): ReadonlySet<number> {
   const banned = new Set<number>();
   for (let n = 0; n < bans.length; n += 4) {
     const [from = 0, via = 0, to = 0, only = 0] = bans.slice(n, n + 4);

@@ -6,7 +6,10 @@ export {
   networkSchema,
   parseNetwork,
   type NetworkFile,
+  type StoredNetwork,
 } from './file';
+export { builtUpAreas, type Ring } from './builtUp';
+export { namedRoads, type NamedRoad } from './namedRoads';
 export {
   edgeOf,
   reverseOf,
@@ -26,6 +29,7 @@ export {
   signsOf,
   headingFrom,
   headingInto,
+  type Place,
   type Sign,
   type RoadGraph,
 } from './graph';
@@ -35,10 +39,12 @@ export { Cancelled, readOsm, type OsmReport, type OsmSource } from './readOsm';
 export {
   roadClasses,
   signKinds,
+  placeKinds,
   MPH,
   KMH,
   assumedSpeed,
   rankOf,
+  type PlaceKind,
   type RoadClass,
   type Road,
   type SignKind,

@@ -1,8 +1,8 @@
 import { SaxesParser } from 'saxes';
 import { failed, parsed, type Parsed, Broken } from '../problems';
-import { MOST_EDGES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
-import { signKinds, type Road } from './road';
-import { roadOf, signOf, type Tags } from './tags';
+import { MOST_EDGES, MOST_PLACES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
+import { placeKinds, signKinds, type Road } from './road';
+import { placeOf, roadOf, signOf, type Tags } from './tags';
 import { problem } from './problems';
 
 export interface OsmSource {
@@ -30,6 +30,8 @@ export interface OsmReport {
   /** Nodes that ways name and the extract does not hold, as at its border. */
   readonly missing: number;
   readonly bans: number;
+  /** Towns and villages with a name. */
+  readonly places: number;
 }
 
 /** Thrown when the reading was cancelled. */
@@ -176,6 +178,7 @@ interface Nodes {
   readonly lon: readonly number[];
   readonly ele: readonly number[] | null;
   readonly signs: ReadonlyMap<number, Tags>;
+  readonly places: NetworkFile['places'];
   readonly seen: number;
 }
 
@@ -186,11 +189,13 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
   const index = new Map<number, number>();
   const [lat, lon, ele]: [number[], number[], number[]] = [[], [], []];
   const signs = new Map<number, Tags>();
+  const places = new Map<number, NetworkFile['places'][number]>();
   let [seen, heights] = [0, 0];
   await readElements(from, characters, new Set(['node']), ({ attributes, tags }, where) => {
     seen += 1;
     const id = Number(attributes.id);
-    if (!wanted.has(id) || index.has(id)) return;
+    const place = placeOf(tags);
+    if ((!wanted.has(id) || index.has(id)) && !place) return;
     const degrees = (key: 'lat' | 'lon', most: number) => {
       const value = Number(attributes[key] ?? NaN);
       if (!(Math.abs(value) <= most))
@@ -199,6 +204,8 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
         );
       return Math.round(value * PER_DEGREE);
     };
+    if (place) places.set(id, { ...place, lat: degrees('lat', 90), lon: degrees('lon', 180) });
+    if (!wanted.has(id) || index.has(id)) return;
     index.set(id, lat.length);
     lat.push(degrees('lat', 90));
     lon.push(degrees('lon', 180));
@@ -208,7 +215,10 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
     if (signOf(tags)) signs.set(id, tags);
   });
   // Heights of a few points only would make hills of all others.
-  return { index, lat, lon, ele: heights > 0.9 * lat.length ? ele : null, signs, seen };
+  const known = [...places.values()]
+    .sort((a, b) => placeKinds.indexOf(a.kind) - placeKinds.indexOf(b.kind))
+    .slice(0, MOST_PLACES);
+  return { index, lat, lon, ele: heights > 0.9 * lat.length ? ele : null, signs, places: known, seen };
 }
 
 function joined(
@@ -279,6 +289,7 @@ function joined(
     edges,
     signs: signed,
     bans: banned,
+    places: nodes.places,
   };
   return parsed({
     network,
@@ -291,6 +302,7 @@ function joined(
       speedsAssumed,
       missing,
       bans: banned.length / 4,
+      places: nodes.places.length,
     },
   });
 }

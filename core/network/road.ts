@@ -55,6 +55,10 @@ export const signKinds = [
 ] as const;
 export type SignKind = (typeof signKinds)[number];
 
+/** Places that people know by name, the largest first. Words of OpenStreetMap. */
+export const placeKinds = ['city', 'town', 'suburb', 'village', 'hamlet'] as const;
+export type PlaceKind = (typeof placeKinds)[number];
+
 export const MPH = 0.44704;
 export const KMH = 1 / 3.6;
 

@@ -1,4 +1,14 @@
-import { assumedSpeed, KMH, MPH, roadClasses, type Road, type RoadClass, type SignKind } from './road';
+import {
+  assumedSpeed,
+  KMH,
+  MPH,
+  placeKinds,
+  roadClasses,
+  type PlaceKind,
+  type Road,
+  type RoadClass,
+  type SignKind,
+} from './road';
 
 /** Words on a node or way of OpenStreetMap, key to value. */
 export type Tags = Readonly<Record<string, string>>;
@@ -60,6 +70,14 @@ function parkedAlong(tags: Tags): Road['parked'] {
   const left = on('left') || on('both');
   const right = on('right') || on('both');
   return left && right ? 'both' : left ? 'left' : right ? 'right' : '';
+}
+
+/** The town or village whose name a node bears; null when it bears none. */
+export function placeOf(tags: Tags): { readonly name: string; readonly kind: PlaceKind } | null {
+  const said = tags.place === 'quarter' || tags.place === 'neighbourhood' ? 'suburb' : tags.place;
+  const kind = placeKinds.find((one) => one === said);
+  const name = (tags.name ?? '').trim().slice(0, 80);
+  return kind && name !== '' ? { name, kind } : null;
 }
 
 /** What a node of a road is a sign of, and whether it stands for one direction of its way only. */

@@ -4,7 +4,7 @@ import type { OsmBan, OsmData, OsmNode, OsmWay } from '../osm';
 import type { Tags } from '../tags';
 import { streetNames } from './names';
 import { planar, type Planar, type Street } from './planar';
-import { grid, point, town, type Circle, type Drawn } from './town';
+import { grid, point, town, type Circle, type Drawn, type Named } from './town';
 
 export interface County {
   readonly seed: number;
@@ -28,7 +28,11 @@ export function makeCounty({ seed, towns, middle }: County): OsmData {
     return { centre, drawn: town(random, name, { centre, scale: 1, arms: 6 }) };
   });
   if (!first) throw new RangeError('a county has a town at least');
-  const all = [first, ...more].map(({ centre, drawn }) => countryside(random, name, centre, drawn));
+  const all = [first, ...more].map(({ centre, drawn }, n) => {
+    const whole = countryside(random, name, centre, drawn);
+    const own: Named = { name: townNames[n] ?? `Town ${n + 1}`, kind: 'town', at: centre };
+    return { ...whole, places: [own, ...whole.places] };
+  });
   const between = [first, ...more].flatMap(({ centre, drawn }, n) =>
     [n % towns < towns - 1 ? n + 1 : -1, n + towns].flatMap((m): Street[] => {
       const other = [first, ...more][m];
@@ -48,6 +52,7 @@ export function makeCounty({ seed, towns, middle }: County): OsmData {
   return written(random, middle, cut, planar(cut), {
     minis: all.flatMap((drawn) => drawn.minis),
     signals: all.flatMap((drawn) => drawn.signals),
+    places: all.flatMap((drawn) => drawn.places),
   });
 }
 
@@ -77,6 +82,9 @@ function winding(random: Random, from: Point, to: Point, share: number): readonl
   });
 }
 
+/** Towns of a county, in the order in which they are made (invented). */
+const townNames = ['Pellam Cross', 'Harrow Fell', 'Marlstone', 'Winterbeck'] as const;
+
 const villages: readonly (readonly [name: string, angle: number, far: number])[] = [
   ['Ostrey', 0.75, 4_900],
   ['Cadder Mill', 2.3, 5_600],
@@ -105,7 +113,7 @@ function countryside(
     const heart = point(centre, angle + 0.2 * (random() - 0.5), far);
     const drawnVillage = village(random, name, called, heart);
     streets.push(...drawnVillage.streets);
-    return { heart, ends: drawnVillage.ends };
+    return { called, heart, ends: drawnVillage.ends };
   });
   for (const { heart, ends } of places) {
     const [near, next] = byDistance(drawn.gates, heart);
@@ -148,7 +156,8 @@ function countryside(
         narrow: 'yes',
       }),
     );
-  return { ...drawn, streets, circles };
+  const named = places.map(({ called, heart }): Named => ({ name: called, kind: 'village', at: heart }));
+  return { ...drawn, streets, circles, places: [...drawn.places, ...named] };
 }
 
 /** A village: two roads that cross, some streets between, and the four ends at which one leaves it. */
@@ -312,7 +321,7 @@ function written(
   middle: Position,
   streets: readonly Street[],
   { nodes, ways }: Planar,
-  put: { readonly minis: readonly Point[]; readonly signals: readonly Point[] },
+  put: Pick<Drawn, 'minis' | 'signals' | 'places'>,
 ): OsmData {
   const { toPosition } = frameAt(middle);
   const kept = connected(nodes.length, ways);
@@ -421,6 +430,10 @@ function written(
     used.has(n + 1)
       ? [{ id: n + 1, ...toPosition(p), tags: { ...tags.get(n), ele: heightAt(p).toFixed(1) } }]
       : [],
+  );
+  const PLACE = 3_000_000;
+  put.places.forEach(({ name, kind, at }, n) =>
+    osmNodes.push({ id: PLACE + n, ...toPosition(at), tags: { place: kind, name } }),
   );
   // At two of the lights a turn is banned.
   for (const [ref] of junctions

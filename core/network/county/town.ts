@@ -2,6 +2,7 @@ import type { Point } from '../../geo';
 import type { Random } from '../../random';
 import type { Street } from './planar';
 import type { streetNames } from './names';
+import type { PlaceKind } from '../road';
 import type { Tags } from '../tags';
 
 type Name = ReturnType<typeof streetNames>;
@@ -12,12 +13,21 @@ export interface Circle {
   readonly radius: number;
 }
 
+/** A place that has a name. */
+export interface Named {
+  readonly name: string;
+  readonly kind: PlaceKind;
+  readonly at: Point;
+}
+
 /** Streets of a place, with what is put into them afterwards. */
 export interface Drawn {
   readonly streets: readonly Street[];
   readonly circles: readonly Circle[];
   readonly minis: readonly Point[];
   readonly signals: readonly Point[];
+  /** Its own name is given by the county; these are its estates. */
+  readonly places: readonly Named[];
   /** Outer ends of the main roads, in order of their direction. */
   readonly gates: readonly Point[];
 }
@@ -76,6 +86,7 @@ export function town(
     const along = (from: number, to: number) =>
       range(from, to, 70).map((r) => point(centre, armAngle(n, r), r));
     const main = n % 2 === 0 ? 'primary' : 'secondary';
+    const ref = n % 2 === 0 ? `A44${n + 21}` : `B417${n + 1}`;
     const inner = innerRadius(armAngle(n, 330 * scale));
     const outer = ringRadius(armAngle(n, 1320 * scale));
     const called = n === 0 ? 'Market Street' : name('street');
@@ -85,11 +96,11 @@ export function town(
     });
     streets.push({
       points: along(inner, outer),
-      tags: { highway: main, name: called, maxspeed: '30 mph', lit: 'yes', lanes: '2' },
+      tags: { highway: main, name: called, ref, maxspeed: '30 mph', lit: 'yes', lanes: '2' },
     });
     streets.push({
       points: along(outer, edge),
-      tags: { highway: main, name: `${called.split(' ')[0]} Road`, maxspeed: '40 mph' },
+      tags: { highway: main, name: `${called.split(' ')[0]} Road`, ref, maxspeed: '40 mph' },
     });
     gates.push(point(centre, armAngle(n, edge), edge));
   }
@@ -130,14 +141,19 @@ export function town(
     return point(centre, angle, innerRadius(angle));
   });
   const minis: Point[] = [];
+  const places: Named[] = [];
   for (let n = 0; n < arms; n += 1) {
     if (n === arms - 1) continue;
     const estate = estateBeyond(random, name, { centre, n, armAngle, ringRadius, scale });
     streets.push(...estate.streets);
     minis.push(...estate.minis);
+    places.push({ name: estates[n] ?? `Estate ${n + 1}`, kind: 'suburb', at: estate.heart });
   }
-  return { streets, circles, minis, signals, gates };
+  return { streets, circles, minis, signals, places, gates };
 }
+
+/** Names of the estates of a town (invented). */
+const estates = ['Kiln Green', 'Larkrise', 'Foundry Park', 'Weir Side', 'Thorn Hill'] as const;
 
 /** Houses outside the ring road: closes and ways behind one entrance, with a mini-roundabout where it divides. */
 function estateBeyond(
@@ -150,7 +166,7 @@ function estateBeyond(
     readonly ringRadius: (angle: number) => number;
     readonly scale: number;
   },
-): Pick<Drawn, 'streets' | 'minis'> {
+): Pick<Drawn, 'streets' | 'minis'> & { readonly heart: Point } {
   const { centre, n, armAngle, ringRadius, scale } = from;
   const near = armAngle(n, 1700 * scale);
   const far = armAngle(n + 1, 1700 * scale);
@@ -161,6 +177,7 @@ function estateBeyond(
   const called = name('estate');
   const entrance = range(gate, gate + 330 * scale, 55).map((r) => point(centre, middle, r));
   return {
+    heart,
     minis: [point(centre, middle, gate + 165 * scale), heart],
     streets: [
       { points: entrance, tags: { highway: 'residential', name: called, maxspeed: '30 mph', lit: 'yes' } },

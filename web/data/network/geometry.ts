@@ -1,4 +1,12 @@
-import { rankOf, type RoadGraph } from '../../../core/network';
+import {
+  builtUpAreas,
+  namedRoads,
+  rankOf,
+  type NamedRoad,
+  type Place,
+  type Ring,
+  type RoadGraph,
+} from '../../../core/network';
 
 /** What a map is drawn from: typed arrays, so that it crosses from a worker without being copied. */
 export interface MapGeometry {
@@ -16,9 +24,11 @@ export interface MapGeometry {
   /** Rank of the road's class; sixteen is added for one-way roads. */
   readonly style: Uint8Array;
   readonly length: Float32Array;
-  /** Place in `names`; 0 for a road without one. */
-  readonly name: Uint32Array;
-  readonly names: readonly string[];
+  /** Roads with a name or a number, the most important first. */
+  readonly labels: readonly NamedRoad[];
+  /** Towns and villages, the largest first. */
+  readonly places: readonly Place[];
+  readonly builtUp: readonly Ring[];
 }
 
 export const ONE_WAY = 16;
@@ -34,16 +44,10 @@ export function geometryOf(graph: RoadGraph): MapGeometry {
     [west, east] = [Math.min(west, px), Math.max(east, px)];
     [south, north] = [Math.min(south, py), Math.max(north, py)];
   });
-  const names = [''];
-  const indexes = new Map([['', 0]]);
-  const [style, name] = [new Uint8Array(edges), new Uint32Array(edges)];
+  const style = new Uint8Array(edges);
   for (let e = 0; e < edges; e += 1) {
     const road = graph.roads[graph.roadOfEdge[e] ?? 0];
-    if (!road) continue;
-    style[e] = rankOf(road) + (road.oneWay && !road.roundabout ? ONE_WAY : 0);
-    const known = indexes.get(road.name) ?? names.push(road.name) - 1;
-    indexes.set(road.name, known);
-    name[e] = known;
+    if (road) style[e] = rankOf(road) + (road.oneWay && !road.roundabout ? ONE_WAY : 0);
   }
   return {
     title: graph.title,
@@ -56,7 +60,8 @@ export function geometryOf(graph: RoadGraph): MapGeometry {
     y,
     style,
     length: Float32Array.from(graph.lengthOfEdge),
-    name,
-    names,
+    labels: namedRoads(graph),
+    places: graph.places,
+    builtUp: builtUpAreas(graph),
   };
 }

@@ -12,8 +12,8 @@ import {
   trafficOf,
   usualDelays,
   type Delays,
-  type NetworkFile,
   type OsmReport,
+  type StoredNetwork,
 } from '../../../core/network';
 import { failed, parsed, type Parsed, commonProblem } from '../../../core/problems';
 import {
@@ -77,14 +77,15 @@ const worker = {
   async open(url: string, delays: Delays = usualDelays): Promise<MapGeometry> {
     const answer = await fetch(url);
     if (!answer.ok) throw new Error(`the network could not be loaded (${answer.status})`);
-    const graph = openNetwork((await answer.json()) as NetworkFile);
+    const graph = openNetwork((await answer.json()) as StoredNetwork);
     const traffic = trafficOf(graph, delays);
     drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
     const geometry = geometryOf(graph);
-    const { first, x, y, style, length, name } = geometry;
+    const { first, x, y, style, length, labels, builtUp } = geometry;
+    const arrays = [first, x, y, style, length, ...labels.flatMap((one) => [one.x, one.y]), ...builtUp];
     return transfer(
       geometry,
-      [first, x, y, style, length, name].map(({ buffer }) => buffer as ArrayBuffer),
+      arrays.map(({ buffer }) => buffer as ArrayBuffer),
     );
   },
 

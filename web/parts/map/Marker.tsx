@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Position, Point } from '../../../core/geo';
 import { colour } from '../ui';
 import { useProjection } from './context';
@@ -20,6 +20,9 @@ export function Marker({ position, label, size = 30, chosen = false, onClick, on
   const projection = useProjection();
   const [dragged, setDragged] = useState<Point | null>(null);
   const start = useRef<Point | null>(null);
+  const keepClear = projection?.keepClear;
+  const { lat, lon } = position;
+  useEffect(() => keepClear?.({ lat, lon }, size), [keepClear, lat, lon, size]);
   if (!projection) return null;
   const own = projection.pixelOf(position);
   const at = dragged ?? own;
@@ -66,6 +69,7 @@ export function Marker({ position, label, size = 30, chosen = false, onClick, on
         borderRadius: '50%',
         bgcolor: 'transparent',
         color: 'inherit',
+        font: 'inherit',
         cursor: onMove ? 'move' : onClick ? 'pointer' : 'default',
         zIndex: chosen ? 2 : 1,
         touchAction: 'none',

@@ -4,19 +4,33 @@ import Remove from '@mui/icons-material/Remove';
 import CropFree from '@mui/icons-material/CropFree';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import { frameAt, type Position, type Point } from '../../../core/geo';
+import type { Route } from '../../../core/route';
 import type { MapGeometry } from '../../data/network';
 import { colour, tokens, usePalette, useSize } from '../ui';
 import { MapContext, type Projection } from './context';
+import type { Box as Covered } from './labels';
 import { paintMap, type MapLine } from './paint';
-import { LEAST_SCALE, MOST_SCALE, toMetres, toPixels, viewOf, type Bounds, type View } from './view';
+import { ScaleBar } from './ScaleBar';
+import {
+  LEAST_SCALE,
+  MOST_SCALE,
+  toMetres,
+  toPixels,
+  viewOf,
+  type Bounds,
+  type Size,
+  type View,
+} from './view';
 
 interface Props {
   readonly geometry: MapGeometry;
   /** What it shows, in words. */
   readonly label: string;
+  /** Of the scale. */
+  readonly units: Route['units'];
   readonly lines?: readonly MapLine[];
   /** Shown first, and again when it is another one; all of the network where it is not given. */
   readonly fit?: Bounds;
@@ -33,6 +47,7 @@ interface Props {
 export function NetworkMap({
   geometry,
   label,
+  units,
   lines = [],
   fit,
   follow = null,
@@ -48,6 +63,7 @@ export function NetworkMap({
   const shown = fit ?? geometry.bounds;
   const fitted = useMemo(() => (size.width > 0 ? viewOf(shown, size) : null), [shown, size]);
   const view = follow ?? own ?? fitted;
+  const buttons = !still && follow === null;
   const printing = usePrinting();
   const screenPalette = usePalette();
   const palette = printing ? tokens.light : screenPalette;
@@ -59,15 +75,40 @@ export function NetworkMap({
     setOwn(null);
   }
 
+  // Markers tell where they are; when that changes without the view, names find other places.
+  const [covered, setCovered] = useState<ReadonlyMap<object, { position: Position; pixels: number }>>(
+    () => new Map(),
+  );
+  const keepClear = useCallback((position: Position, pixels: number) => {
+    const key = {};
+    setCovered((before) => new Map(before).set(key, { position, pixels }));
+    return () =>
+      setCovered((before) => {
+        const after = new Map(before);
+        after.delete(key);
+        return after;
+      });
+  }, []);
+
   useEffect(() => {
     const element = canvas.current;
     const ctx = element?.getContext('2d');
     if (!element || !ctx || !view || size.width === 0) return;
+    const { toPoint } = frameAt(geometry.middle);
+    const clear = [
+      ...coveredParts(size, buttons),
+      ...[...covered.values()].map(({ position, pixels }): Covered => ({
+        ...toPixels(view, size, toPoint(position)),
+        angle: 0,
+        width: pixels,
+        height: pixels,
+      })),
+    ];
     const paint = () => {
       const sharp = printing ? 3 : still ? 2.5 : window.devicePixelRatio || 1;
       element.width = Math.round(size.width * sharp);
       element.height = Math.round(size.height * sharp);
-      paintMap(ctx, geometry, view, size, { palette, lines, sharp });
+      paintMap(ctx, geometry, view, size, { palette, lines, sharp, clear });
     };
     // Paper does not wait for the next frame.
     if (printing) {
@@ -76,7 +117,7 @@ export function NetworkMap({
     }
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [geometry, view, size, palette, lines, still, printing]);
+  }, [geometry, view, size, palette, lines, still, printing, buttons, covered]);
 
   // d3-zoom keeps scale and shift; between its coordinates and ours lies only the middle of the page.
   const live = useRef({ view, size, holding: follow !== null });
@@ -151,8 +192,9 @@ export function NetworkMap({
       placeAt: (pixel: Point) => toPosition(toMetres(view, size, pixel)),
       size,
       scale: view.scale,
+      keepClear,
     };
-  }, [geometry, view, size]);
+  }, [geometry, view, size, keepClear]);
 
   return (
     <Box
@@ -187,7 +229,7 @@ export function NetworkMap({
           sx={{
             position: 'absolute',
             left: 6,
-            bottom: 4,
+            bottom: 6,
             px: 0.75,
             fontSize: 12,
             color: colour('soft'),
@@ -199,7 +241,8 @@ export function NetworkMap({
           {geometry.source}
         </Box>
       ) : null}
-      {still || follow ? null : (
+      {view ? <ScaleBar scale={view.scale} up={view.up} units={units} /> : null}
+      {!buttons ? null : (
         <Box
           data-marker
           className="screen-only"
@@ -219,6 +262,13 @@ export function NetworkMap({
     </Box>
   );
 }
+
+/** Where the scale, the source and the buttons lie over the map, in pixels. */
+const coveredParts = ({ width, height }: Size, buttons: boolean): readonly Covered[] => [
+  { x: width - 95, y: height - 22, angle: 0, width: 190, height: 44 },
+  { x: 130, y: height - 12, angle: 0, width: 260, height: 24 },
+  ...(buttons ? [{ x: width - 32, y: 84, angle: 0, width: 64, height: 168 }] : []),
+];
 
 function MapButton({
   label,

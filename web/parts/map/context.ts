@@ -9,6 +9,8 @@ export interface Projection {
   readonly size: Size;
   /** Pixels to a metre. */
   readonly scale: number;
+  /** Keeps names from going below a marker of so many pixels; gives what undoes it. */
+  readonly keepClear: (position: Position, pixels: number) => () => void;
 }
 
 export const MapContext = createContext<Projection | null>(null);

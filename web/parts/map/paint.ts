@@ -1,7 +1,8 @@
-import { frameAt, type Position } from '../../../core/geo';
+import { frameAt, type Point, type Position } from '../../../core/geo';
 import { roadClasses } from '../../../core/network';
 import { ONE_WAY, type MapGeometry } from '../../data/network';
 import type { Palette } from '../ui';
+import { placeLabels, type Box, type Label, type Measure } from './labels';
 import { toPixels, type Bounds, type Size, type View } from './view';
 
 /** A line drawn over the roads. */
@@ -11,6 +12,8 @@ export interface MapLine {
   /** Pixels. */
   readonly width: number;
   readonly dash?: readonly number[];
+  /** With marks that say which way it is driven. */
+  readonly directed?: boolean;
 }
 
 const CELL = 1_500;
@@ -88,7 +91,24 @@ const reach = ({ scale }: View, { width, height }: Size): number => Math.hypot(w
 const meets = ([west, south, east, north]: Bounds, { x, y }: View, far: number): boolean =>
   west < x + far && east > x - far && south < y + far && north > y - far;
 
-/** Paints roads, lines and street names. @param sharp pixels of the canvas to a pixel of the page */
+/** Built-up areas of a network as one path in metres, made once. */
+const areaPaths = new WeakMap<MapGeometry, Path2D>();
+
+function areaPath(geometry: MapGeometry): Path2D {
+  const known = areaPaths.get(geometry);
+  if (known) return known;
+  const path = new Path2D();
+  for (const ring of geometry.builtUp) {
+    for (let n = 0; n < ring.length; n += 2)
+      if (n === 0) path.moveTo(ring[0] ?? 0, ring[1] ?? 0);
+      else path.lineTo(ring[n] ?? 0, ring[n + 1] ?? 0);
+    path.closePath();
+  }
+  areaPaths.set(geometry, path);
+  return path;
+}
+
+/** Paints built-up areas, roads, lines and names. @param sharp pixels of the canvas to a pixel of the page */
 export function paintMap(
   ctx: CanvasRenderingContext2D,
   geometry: MapGeometry,
@@ -98,9 +118,17 @@ export function paintMap(
     palette,
     lines,
     sharp,
-  }: { readonly palette: Palette; readonly lines: readonly MapLine[]; readonly sharp: number },
+    clear = [],
+  }: {
+    readonly palette: Palette;
+    readonly lines: readonly MapLine[];
+    readonly sharp: number;
+    /** What lies over the map, in pixels: no name goes below it. */
+    readonly clear?: readonly Box[];
+  },
 ): void {
   const { scale, up } = view;
+  const onPage = lines.map(({ positions }) => pixelsOf(geometry, positions, view, size));
   const seen = cellsOf(geometry).filter(({ bounds }) => meets(bounds, view, reach(view, size)));
   ctx.setTransform(sharp, 0, 0, sharp, 0, 0);
   ctx.fillStyle = palette.paper;
@@ -112,6 +140,8 @@ export function paintMap(
   ctx.rotate(-up);
   ctx.scale(scale, -scale);
   ctx.translate(-view.x, -view.y);
+  ctx.fillStyle = palette.builtUp;
+  ctx.fill(areaPath(geometry), 'evenodd');
   const least = scale < 0.014 ? MAIN : 0;
   const hairlines = scale < 0.06;
   const stroke = (rank: number, colour: string, pixels: number) => {
@@ -123,21 +153,75 @@ export function paintMap(
     }
   };
   const width = (rank: number) => Math.max(LEAST[rank] ?? 1, (WIDE[rank] ?? 7) * scale);
-  for (let rank = least; rank < RANKS; rank += 1)
-    stroke(rank, rank >= MAIN ? palette.strongLine : palette.line, width(rank) + (hairlines ? 0 : 1.6));
-  if (!hairlines)
-    for (let rank = least; rank < RANKS; rank += 1)
-      stroke(rank, rank > MAIN ? palette.wash : palette.card, width(rank));
+  // From far off, small streets are single lines; main roads have an edge and a filling at every distance.
+  for (let rank = least; rank < RANKS; rank += 1) {
+    const single = hairlines && rank < MAIN;
+    stroke(rank, rank >= MAIN ? palette.strongLine : palette.line, width(rank) + (single ? 0 : 1.6));
+  }
+  for (let rank = hairlines ? MAIN : least; rank < RANKS; rank += 1)
+    stroke(rank, rank >= MAIN ? palette.mainRoad : palette.card, width(rank));
   for (const { positions, tone, width: pixels, dash } of lines) {
+    const path = linePath(geometry, positions);
+    ctx.strokeStyle = palette.paper;
+    ctx.lineWidth = (pixels + 2.5) / scale;
+    ctx.stroke(path);
     ctx.strokeStyle = palette[tone];
     ctx.lineWidth = pixels / scale;
     ctx.setLineDash((dash ?? []).map((length) => length / scale));
-    ctx.stroke(linePath(geometry, positions));
+    ctx.stroke(path);
+    ctx.setLineDash([]);
   }
-  ctx.setLineDash([]);
   ctx.restore();
   if (!hairlines) paintArrows(ctx, geometry, view, size, seen, palette);
-  if (scale > 0.1) paintNames(ctx, geometry, view, size, seen, palette);
+  lines.forEach(({ directed, width: pixels }, n) => {
+    if (directed) paintDirection(ctx, onPage[n] ?? [], size, pixels, palette);
+  });
+  paintLabels(ctx, placeLabels(geometry, view, size, measureIn(ctx), { lines: onPage, clear }), palette);
+}
+
+/** A line in pixels of the page. */
+function pixelsOf(geometry: MapGeometry, positions: readonly Position[], view: View, size: Size) {
+  const { toPoint } = frameAt(geometry.middle);
+  return positions.map((position) => toPixels(view, size, toPoint(position)));
+}
+
+/** Pixels between two marks of direction. */
+const DIRECTION_EVERY = 64;
+
+/** Small arrowheads along a line, in the direction in which it is driven. */
+function paintDirection(
+  ctx: CanvasRenderingContext2D,
+  line: readonly Point[],
+  size: Size,
+  pixels: number,
+  palette: Palette,
+): void {
+  const half = Math.max(3, pixels * 0.7);
+  ctx.fillStyle = palette.onJasper;
+  ctx.strokeStyle = palette.jasper;
+  ctx.lineWidth = 2.5;
+  let since = DIRECTION_EVERY / 2;
+  line.forEach((b, n) => {
+    const a = line[n - 1];
+    if (!a) return;
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    for (let at = DIRECTION_EVERY - since; at < length; at += DIRECTION_EVERY) {
+      const [x, y] = [a.x + (at / length) * (b.x - a.x), a.y + (at / length) * (b.y - a.y)];
+      if (outside({ x, y }, size, 0)) continue;
+      ctx.save();
+      ctx.translate(x, y);
+      ctx.rotate(Math.atan2(b.y - a.y, b.x - a.x));
+      ctx.beginPath();
+      ctx.moveTo(-half, -half);
+      ctx.lineTo(half * 1.2, 0);
+      ctx.lineTo(-half, half);
+      ctx.closePath();
+      ctx.stroke();
+      ctx.fill();
+      ctx.restore();
+    }
+    since = (since + length) % DIRECTION_EVERY;
+  });
 }
 
 /** Middle of an edge on the page, and the direction there. */
@@ -183,57 +267,49 @@ function paintArrows(
     }
 }
 
-const NAME_EVERY = 280;
-
-/** Street names along their streets, the long stretches first, none over another. */
-function paintNames(
-  ctx: CanvasRenderingContext2D,
-  geometry: MapGeometry,
-  view: View,
-  size: Size,
-  seen: readonly Cell[],
-  palette: Palette,
-): void {
-  ctx.font = `13px "Atkinson Hyperlegible", sans-serif`;
+/** Names of places and roads, and numbers of roads on a plate. */
+function paintLabels(ctx: CanvasRenderingContext2D, labels: readonly Label[], palette: Palette): void {
   ctx.textAlign = 'center';
   ctx.textBaseline = 'middle';
-  ctx.fillStyle = palette.ink;
-  ctx.strokeStyle = palette.paper;
-  ctx.lineWidth = 3.5;
-  const put: { readonly x: number; readonly y: number; readonly name: number; readonly half: number }[] = [];
-  const named = seen
-    .flatMap(({ edges }) => edges)
-    .filter((e) => (geometry.name[e] ?? 0) > 0 && (geometry.length[e] ?? 0) * view.scale > 60)
-    .sort((a, b) => (geometry.length[b] ?? 0) - (geometry.length[a] ?? 0))
-    .slice(0, 900);
-  for (const e of named) {
-    const name = geometry.name[e] ?? 0;
-    const text = geometry.names[name] ?? '';
-    const wide = widthOf(ctx, text);
-    if ((geometry.length[e] ?? 0) * view.scale < wide * 1.15) continue;
-    const { x, y, angle } = middleOf(geometry, e, view, size);
-    if (outside({ x, y }, size, -20)) continue;
-    const half = wide / 2;
-    const crowded = put.some((other) => {
-      const off = Math.hypot(other.x - x, other.y - y);
-      return off < (other.name === name ? NAME_EVERY : (other.half + half) * 0.8 + 6);
-    });
-    if (crowded) continue;
-    put.push({ x, y, name, half });
+  ctx.lineJoin = 'round';
+  for (const { text, kind, x, y, angle, font, bold } of labels) {
+    ctx.font = fontOf(font, bold);
     ctx.save();
     ctx.translate(x, y);
-    // Never upside down.
-    ctx.rotate(Math.cos(angle) < 0 ? angle + Math.PI : angle);
-    ctx.strokeText(text, 0, 0);
+    ctx.rotate(angle);
+    if (kind === 'number') {
+      const width = measureIn(ctx)(text, font, bold) + 8;
+      ctx.fillStyle = palette.card;
+      ctx.strokeStyle = palette.strongLine;
+      ctx.lineWidth = 1;
+      ctx.beginPath();
+      ctx.roundRect(-width / 2, -font / 2 - 2, width, font + 4, 3);
+      ctx.fill();
+      ctx.stroke();
+    } else {
+      ctx.strokeStyle = palette.paper;
+      ctx.lineWidth = kind === 'place' ? 4.5 : 3.5;
+      ctx.strokeText(text, 0, 0);
+    }
+    ctx.fillStyle = kind === 'place' ? palette.wren : palette.ink;
     ctx.fillText(text, 0, 0);
     ctx.restore();
   }
 }
 
+const fontOf = (pixels: number, bold: boolean): string =>
+  `${bold ? '700 ' : ''}${pixels}px "Atkinson Hyperlegible", sans-serif`;
+
 const widths = new Map<string, number>();
 
-function widthOf(ctx: CanvasRenderingContext2D, text: string): number {
-  const known = widths.get(text) ?? ctx.measureText(text).width;
-  widths.set(text, known);
-  return known;
-}
+const measureIn =
+  (ctx: CanvasRenderingContext2D): Measure =>
+  (text, font, bold) => {
+    const key = `${fontOf(font, bold)} ${text}`;
+    const known = widths.get(key);
+    if (known !== undefined) return known;
+    ctx.font = fontOf(font, bold);
+    const { width } = ctx.measureText(text);
+    widths.set(key, width);
+    return width;
+  };

@@ -65,11 +65,16 @@ function Drawn({
   const { line, features, units } = route;
   const fit = useMemo(() => boundsOf(network.geometry.middle, line), [network, line]);
   const drawn = useMemo(
-    (): readonly MapLine[] => [{ positions: line, tone: 'jasper', width: 5 }, ...lines],
+    (): readonly MapLine[] => [{ positions: line, tone: 'jasper', width: 5, directed: true }, ...lines],
     [line, lines],
   );
   return (
-    <NetworkMap geometry={network.geometry} lines={drawn} fit={fit} {...{ height, still, label, onPick }}>
+    <NetworkMap
+      geometry={network.geometry}
+      lines={drawn}
+      fit={fit}
+      {...{ units, height, still, label, onPick }}
+    >
       <Along {...{ features, units, chosen, onChoose, all }} />
       {children}
     </NetworkMap>

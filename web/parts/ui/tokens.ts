@@ -16,6 +16,8 @@ export const tokens = {
     ochre: '#8F5706',
     slate: '#3B5B73',
     wash: '#F3EDE2',
+    builtUp: '#F4EEE3',
+    mainRoad: '#EBDFC9',
   },
   /** For a screen that the sun shines on: as much contrast as there is. */
   sun: {
@@ -34,6 +36,8 @@ export const tokens = {
     ochre: '#5E3600',
     slate: '#0E3450',
     wash: '#ECECEC',
+    builtUp: '#F0F0F0',
+    mainRoad: '#E2E2E2',
   },
   /** Between day and night: the light of the road is going, a white screen would be too much. */
   dusk: {
@@ -52,6 +56,8 @@ export const tokens = {
     ochre: '#E7B566',
     slate: '#A5C5DE',
     wash: '#3C3733',
+    builtUp: '#302C29',
+    mainRoad: '#5A5148',
   },
   night: {
     paper: '#14181A',
@@ -70,6 +76,8 @@ export const tokens = {
     ochre: '#DFA856',
     slate: '#94B7D2',
     wash: '#20272A',
+    builtUp: '#1A2023',
+    mainRoad: '#3A4245',
   },
   radius: 6,
   /** Least size of what is touched, in px: in the application, and on the Deck. */

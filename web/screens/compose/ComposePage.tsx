@@ -174,7 +174,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
         width: 2,
         dash: [6, 6],
       })),
-      ...(now ? [{ positions: now.route.line, tone: 'jasper' as const, width: 5 }] : []),
+      ...(now ? [{ positions: now.route.line, tone: 'jasper' as const, width: 5, directed: true }] : []),
     ];
   }, [state, chosen]);
   const fit = useMemo(
@@ -311,6 +311,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
       <Box sx={{ minWidth: 0, display: 'grid', gap: 2, alignContent: 'start' }}>
         <NetworkMap
           geometry={geometry}
+          units={units}
           lines={lines}
           fit={fit}
           height={shown ? 380 : 620}

@@ -12,7 +12,7 @@ import {
   useRoutesQuery,
   type HotSpotFilter,
 } from '../../data/api';
-import { FeatureGlyph } from '../../parts/features';
+import { FeatureGlyph, useUnits } from '../../parts/features';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { frameAt } from '../../../core/geo';
 import { Marker, NetworkMap, useProjection, type MapLine } from '../../parts/map';
@@ -170,9 +170,10 @@ function HotSpotMap({
   readonly route: string | null;
 }) {
   const { data } = useRoutesQuery();
+  const units = useUnits();
   const sketch = data?.items.find(({ id }) => id === route)?.sketch;
   const lines = useMemo(
-    (): readonly MapLine[] => (sketch ? [{ positions: sketch, tone: 'slate', width: 3 }] : []),
+    (): readonly MapLine[] => (sketch ? [{ positions: sketch, tone: 'jasper', width: 4 }] : []),
     [sketch],
   );
   // The place that is chosen comes into the middle, with the streets round it.
@@ -186,6 +187,7 @@ function HotSpotMap({
   return (
     <NetworkMap
       geometry={network.geometry}
+      units={units}
       lines={lines}
       fit={fit}
       height="min(620px, calc(100vh - 290px))"

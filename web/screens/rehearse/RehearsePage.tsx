@@ -176,6 +176,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
       <Box sx={{ position: 'relative', minWidth: 0, alignSelf: 'start' }}>
         <NetworkMap
           geometry={network.geometry}
+          units={route.units}
           lines={lines}
           follow={view}
           height="min(640px, calc(100vh - 150px))"

@@ -7,7 +7,7 @@ import type { Report, ReportMark } from '../../../core/report';
 import type { Route } from '../../../core/route';
 import type { Position } from '../../../core/geo';
 import { useTrackQuery } from '../../data/api';
-import { FeatureGlyph } from '../../parts/features';
+import { FeatureGlyph, useUnits } from '../../parts/features';
 import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { colour, Glyph } from '../../parts/ui';
@@ -77,6 +77,7 @@ function Placed({
   readonly track: readonly Position[];
 }) {
   const [chosen, setChosen] = useState<number | null>(null);
+  const units = useUnits();
   const { middle } = network.geometry;
   // The list comes anew with every event of the drive; what it shows seldom does.
   const key = placed.map(({ position: { position } }) => `${position.lat},${position.lon}`).join(' ');
@@ -87,7 +88,7 @@ function Placed({
   );
   const lines = useMemo(
     (): readonly MapLine[] => [
-      ...(line ? [{ positions: line, tone: 'slate' as const, width: 3 }] : []),
+      ...(line ? [{ positions: line, tone: 'jasper' as const, width: 4, directed: true }] : []),
       ...(track.length > 1 ? [{ positions: track, tone: 'soft' as const, width: 2, dash: [5, 5] }] : []),
     ],
     [line, track],
@@ -102,6 +103,7 @@ function Placed({
     >
       <NetworkMap
         geometry={network.geometry}
+        units={units}
         lines={lines}
         fit={fit}
         height={420}

@@ -74,7 +74,8 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
   // The map stays where it is while the route is drawn.
   const [fit] = useState(() => (view ? boundsOf(geometry.middle, view.route.line) : geometry.bounds));
   const lines = useMemo(
-    (): readonly MapLine[] => (route ? [{ positions: route.line, tone: 'jasper', width: 5 }] : []),
+    (): readonly MapLine[] =>
+      route ? [{ positions: route.line, tone: 'jasper', width: 5, directed: true }] : [],
     [route],
   );
   useAction(actions.undo, draft.undo);
@@ -211,6 +212,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         </Stack>
         <NetworkMap
           geometry={geometry}
+          units={units}
           lines={lines}
           fit={fit}
           height="calc(100vh - 190px)"
