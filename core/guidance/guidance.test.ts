@@ -48,8 +48,26 @@ describe('guidance', () => {
       const said = cues.filter(({ key }) => key.startsWith(`${direction.feature} `));
       if (direction.saidWith === null)
         expect(said.some(({ moment }) => moment === 'main' || moment === 'now')).toBe(true);
-      for (const { at } of said) expect(at).toBeLessThanOrEqual(direction.at);
+      for (const { at, moment } of said) if (moment !== 'exit') expect(at).toBeLessThanOrEqual(direction.at);
     }
+  });
+
+  it('says on a roundabout when the exit comes, before it, and not where a trap counts exits wrongly', () => {
+    const rounds = route.features.filter(({ kind, length }) => kind === 'roundabout' && length >= 45);
+    expect(rounds.length).toBeGreaterThan(1);
+    const { cues } = driven(goodReception);
+    for (const { id, along, length } of rounds) {
+      const [exit, ...more] = cues.filter(({ key, moment }) => moment === 'exit' && key.startsWith(`${id} `));
+      expect(more).toEqual([]);
+      expect(exit?.text).toBe('Take this exit');
+      expect(exit?.at).toBeGreaterThanOrEqual(along);
+      expect(exit?.at).toBeLessThan(along + length);
+    }
+    const trapped = route.features.map((one) =>
+      one.kind === 'roundabout' ? { ...one, trap: 'wrong-exit' as const } : one,
+    );
+    const misled = directionsOf({ ...route, features: trapped }, { device: true });
+    expect(misled.filter(({ exit }) => exit)).toEqual([]);
   });
 
   it('comes through gaps and noise of the receiver without leaving the route', () => {
@@ -68,7 +86,7 @@ describe('guidance', () => {
     state = guideOn(guide, first.now, far).now;
     const third = guideOn(guide, state, far);
     expect(third.now.state).toBe('off');
-    expect(third.cues[0]?.text).toContain('no fault');
+    expect(third.cues[0]?.text).toContain('isn’t a fault');
     const later = positionAlong(route.line, guide.metres, 1_400);
     const back = guideOn(guide, third.now, { ...later, accuracy: 5 });
     expect(back.now.state).toBe('on');

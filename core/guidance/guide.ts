@@ -26,7 +26,7 @@ export interface Guided {
 export interface Cue {
   readonly key: string;
   readonly text: string;
-  readonly moment: 'early' | 'main' | 'now' | 'left' | 'back' | 'arrived' | 'independent';
+  readonly moment: 'early' | 'main' | 'now' | 'exit' | 'left' | 'back' | 'arrived' | 'independent';
 }
 
 export interface GuideFix extends Position {
@@ -82,7 +82,7 @@ export function guideOn(
             {
               key: `left ${Math.round(before.along)}`,
               moment: 'left',
-              text: 'You have left the route. That is no fault. Carry on safely.',
+              text: 'You have left the route. That isn’t a fault. Carry on safely.',
             },
           ]
         : [],
@@ -134,29 +134,38 @@ function placeOn({ route, metres }: Guide, before: Guided, fix: GuideFix, allowe
 
 const keyOf = (direction: Direction, moment: Cue['moment']): string => `${direction.feature} ${moment}`;
 
+const moments = ['early', 'main', 'now', 'exit'] as const;
+
+/** Over so many metres the word at the exit of a roundabout still helps (ours). */
+const EXIT_METRES = 15;
+
+/** Where a direction has nothing more to say. */
+const lastOf = ({ at, exit }: Direction): number => (exit ? exit.along + EXIT_METRES : at);
+
 /** Moments of junctions that lie behind are not said any more. */
 const passed = ({ directions }: Guide, along: number): readonly string[] =>
   directions
-    .filter(({ at }) => at < along - 5)
-    .flatMap((direction) => (['early', 'main', 'now'] as const).map((moment) => keyOf(direction, moment)));
+    .filter((direction) => lastOf(direction) < along - 5)
+    .flatMap((direction) => moments.map((moment) => keyOf(direction, moment)));
 
 function dueCues({ directions, route }: Guide, along: number, { said }: Guided): readonly Cue[] {
   const cues: Cue[] = [];
   for (const direction of directions) {
-    if (direction.at < along) continue;
+    if (lastOf(direction) + 5 < along) continue;
     if (direction.main.along > along + 2_000) break;
-    const moments = (['early', 'main', 'now'] as const).filter((moment) => {
+    const due = moments.filter((moment) => {
       const place = direction[moment];
+      // On the roundabout only the exit is left to say.
+      if (moment !== 'exit' && direction.at < along) return false;
       const told = moment === 'main' && direction.saidWith !== null && direction.at - along > 60;
       return place !== null && place.along <= along && !said.has(keyOf(direction, moment)) && !told;
     });
     // Of several that are due at once, as after a gap of the receiver, the latest says all.
-    const last = moments.at(-1);
+    const last = due.at(-1);
     const place = last && direction[last];
     if (last && place) {
       cues.push({ key: keyOf(direction, last), moment: last, text: place.text });
-      for (const moment of moments.slice(0, -1))
-        cues.push({ key: keyOf(direction, moment), moment, text: '' });
+      for (const moment of due.slice(0, -1)) cues.push({ key: keyOf(direction, moment), moment, text: '' });
     }
   }
   const { independent } = route;

@@ -15,6 +15,8 @@ export interface Direction {
   readonly main: Moment;
   /** A reminder at the junction; null where the main moment is that near. */
   readonly now: Moment | null;
+  /** Said on a roundabout when the exit comes; null elsewhere, and where it comes at once. */
+  readonly exit: Moment | null;
   /** Set when it was already said together with the direction before. */
   readonly saidWith: string | null;
 }
@@ -33,6 +35,9 @@ export const MOST_CUE = 750;
 export const EARLY_SPEED = 50 * MPH;
 /** So far before the junction it is said once more, in metres. */
 const NOW = 35;
+/** So far before the exit of a roundabout it is said that this is it, in metres; and from which way round on (ours). */
+const EXIT = 25;
+const LEAST_ROUND = 45;
 
 const YARD = 0.9144;
 /** Distances that are spoken, in the units themselves (common practice: what devices say). */
@@ -118,7 +123,7 @@ export const misled = (feature: Feature): Feature =>
 
 /**
  * The directions of a route in order: early above fifty miles an hour, main by the speed of the road, and once
- * more at the junction. Two junctions nearer to each other than the second one's own distance are spoken as one.
+ * more at the junction; on a roundabout also when the exit comes. Two junctions nearer to each other than the second one's own distance are spoken as one.
  *
  * @param device as a guidance device says it, with its traps; else as an instructor says it
  */
@@ -165,6 +170,10 @@ export function directionsOf(
         ),
       },
       now: distance > 2.5 * NOW ? { along: at - NOW, text: sentence(words(feature)) } : null,
+      exit:
+        kind === 'roundabout' && feature.length >= LEAST_ROUND && feature.trap !== 'wrong-exit'
+          ? { along: at + feature.length - EXIT, text: 'Take this exit' }
+          : null,
       saidWith: compound,
     };
   });

@@ -33,6 +33,8 @@ export interface Crossed {
   readonly fork: 'left' | 'right' | null;
   /** Whether somebody who is told nothing would go another way, or not know. */
   readonly told: boolean;
+  /** Metres from here to where a roundabout is left; nought elsewhere. */
+  readonly over: number;
   /** Arcs before and after. */
   readonly from: number;
   readonly into: number;
@@ -59,6 +61,7 @@ export function junctionsOf(traffic: Traffic, { legs }: Course): readonly Crosse
         toward: nameOf(traffic, into),
         fork: null,
         told: true,
+        over: (legs[last - 1]?.to ?? leg.to) - leg.to,
         from: leg.arc,
         into,
       });
@@ -76,6 +79,7 @@ function crossedAt(traffic: Traffic, from: number, into: number): Omit<Crossed, 
   const { control, assumed } = controlOf(traffic, from);
   const turn = turnOf(traffic, from, into);
   const base = {
+    over: 0,
     turn,
     assumed,
     control,

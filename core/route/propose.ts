@@ -142,11 +142,11 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
 const round = (metres: number): number => Math.round(metres * 10) / 10;
 
 function ofJunction(crossed: Crossed): Found[] {
-  const { along, kind, control, assumed, turn, exit, exits, toward, told, fork } = crossed;
+  const { along, kind, control, assumed, turn, exit, exits, toward, told, fork, over } = crossed;
   switch (kind) {
     case 'roundabout':
     case 'mini-roundabout':
-      return [{ kind, along, exit, exits, toward, side: sideOf(turn) }];
+      return [{ kind, along, exit, exits, toward, side: sideOf(turn), length: round(over) }];
     case 'turn-round':
       return [{ kind, along, assumed }];
     case 'junction':

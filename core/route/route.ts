@@ -27,7 +27,7 @@ const featureSchema = z
     kind: z.enum(featureKindIds),
     /** Metres from the start of the route. */
     along: metres,
-    /** Metres over which it goes on; nought for a place. */
+    /** Metres over which it goes on, of a roundabout to its exit; nought for a place. */
     length: metres.default(0),
     lat: degrees(90),
     lon: degrees(180),

@@ -142,7 +142,8 @@ export function paintMap(
   ctx.translate(-view.x, -view.y);
   ctx.fillStyle = palette.builtUp;
   ctx.fill(areaPath(geometry), 'evenodd');
-  const least = scale < 0.014 ? MAIN : 0;
+  const farOff = scale < 0.014;
+  const least = farOff ? MAIN : 0;
   const hairlines = scale < 0.06;
   const stroke = (rank: number, colour: string, pixels: number) => {
     ctx.strokeStyle = colour;
@@ -153,12 +154,12 @@ export function paintMap(
     }
   };
   const width = (rank: number) => Math.max(LEAST[rank] ?? 1, (WIDE[rank] ?? 7) * scale);
-  // From far off, small streets are single lines; main roads have an edge and a filling at every distance.
+  // From far off small streets are single lines, from very far off all roads; nearer they have an edge and a filling.
   for (let rank = least; rank < RANKS; rank += 1) {
-    const single = hairlines && rank < MAIN;
+    const single = farOff || (hairlines && rank < MAIN);
     stroke(rank, rank >= MAIN ? palette.strongLine : palette.line, width(rank) + (single ? 0 : 1.6));
   }
-  for (let rank = hairlines ? MAIN : least; rank < RANKS; rank += 1)
+  for (let rank = farOff ? RANKS : hairlines ? MAIN : least; rank < RANKS; rank += 1)
     stroke(rank, rank >= MAIN ? palette.mainRoad : palette.card, width(rank));
   for (const { positions, tone, width: pixels, dash } of lines) {
     const path = linePath(geometry, positions);

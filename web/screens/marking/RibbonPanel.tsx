@@ -1,11 +1,11 @@
 import { Box } from '@mui/material';
 import { memo } from 'react';
-import { referenceTo, type Feature, type RibbonItem, type Route } from '../../../core/route';
+import { referenceTo } from '../../../core/route';
 import type { DoAction } from '../../data/log';
-import { distanceText, featureText } from '../../parts/features';
+import { distanceText } from '../../parts/features';
+import { DirectionCard, itemWords, Road } from '../../parts/road';
 import { colour, tokens } from '../../parts/ui';
 import { Press } from './frame';
-import { Road } from './Road';
 import type { Ribbon } from './useRibbon';
 
 interface Props {
@@ -52,32 +52,24 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
             fontSize: 17,
           }}
         >
-          <b>Off the route.</b> No fault, when it is done safely.
+          <b>Off the route.</b> That isn’t a fault if it’s done safely.
         </Box>
       ) : null}
       <Box sx={{ display: 'grid', gridTemplateColumns: strip ? '1fr 76px' : '1fr', gap: 0.75 }}>
-        <Press
-          type="button"
-          onClick={said}
-          aria-label={say ? `Said: ${say.main.text}` : 'Nothing to say'}
-          style={{
-            textAlign: 'left',
-            padding: '8px 12px',
-            background: colour(due ? 'ink' : 'card'),
-            color: colour(due ? 'paper' : 'ink'),
-            fontSize: 18,
-            fontWeight: 700,
-          }}
-        >
-          <Box component="span" sx={{ display: 'block', fontSize: 16, fontWeight: 400 }}>
-            {say
+        <DirectionCard
+          lead={
+            say
               ? due
                 ? 'Say now; a touch says it was said'
                 : `Say in ${distanceText(Math.max(0, say.main.along - along), route.units)}`
-              : 'No more directions'}
-          </Box>
+              : 'No more directions'
+          }
+          due={due}
+          label={say ? `Said: ${say.main.text}` : 'Nothing to say'}
+          onPress={said}
+        >
           {say?.main.text ?? 'Follow the road to the end'}
-        </Press>
+        </DirectionCard>
         {strip ? (
           <Press type="button" onClick={next} aria-label="Next on the route">
             Next
@@ -97,7 +89,7 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
         </Box>
       ) : (
         <>
-          <Road {...{ ahead, along, hot }} units={route.units} wordsOf={(item) => itemWords(item, route)} />
+          <Road {...{ ahead, along, hot, route }} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 0.75 }}>
             <Press type="button" onClick={() => step(-1)} aria-label="Back on the route">
               Back
@@ -111,29 +103,3 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
     </Box>
   );
 });
-
-function itemWords(item: RibbonItem, route: Route): string {
-  switch (item.what) {
-    case 'calm':
-      return `Calm for ${Math.round(item.window.seconds)} s: ask here`;
-    case 'independent':
-      return item.begins ? 'The independent drive begins' : 'The independent drive ends: say so';
-    case 'feature': {
-      const also = item.also.find(({ kind }) =>
-        ['stop-junction', 'give-way', 'traffic-lights', 'crossroads', 'speed-change'].includes(kind),
-      );
-      return `${shortText(item.feature, route)}${also ? `, ${shortText(also, route).toLowerCase()}` : ''}`;
-    }
-  }
-}
-
-const shortText = (feature: Feature, route: Route): string =>
-  featureText(
-    {
-      ...feature,
-      side: ['pull-up', 'hill-start', 'parked-row', 'bend'].includes(feature.kind) ? feature.side : null,
-      toward: '',
-      exits: null,
-    },
-    route.units,
-  );

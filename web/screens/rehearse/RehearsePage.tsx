@@ -12,10 +12,11 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { goodReception, poorReception, replayOf, replayOfTrack, type Replay } from '../../../core/guidance';
 import { frameAt, metresAlong, stretchOf, type Position } from '../../../core/geo';
-import { readGpx, timingOf, type Route } from '../../../core/route';
+import { readGpx, ribbonOf, timingOf, type Route } from '../../../core/route';
 import { errorText } from '../../data/api';
-import { distanceText, featureText, speedText, FeatureGlyph, useRouteInUnits } from '../../parts/features';
+import { distanceText, featureText, speedText, useRouteInUnits } from '../../parts/features';
 import { Marker, NetworkMap, type MapLine, type View } from '../../parts/map';
+import { DirectionCard, Road } from '../../parts/road';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { deviceReceiver } from '../../data/position';
 import { colour, EmptyNote, ErrorNote, LoadingNote, FileButton } from '../../parts/ui';
@@ -52,7 +53,7 @@ export function RehearsePage() {
 
 type Source = 'route' | 'track' | 'device';
 
-/** The guidance stand-in: a map heading up, the next turn and how far it is, and what a device would say. */
+/** The guidance stand-in: what a device would say, the road ahead as on the marking screen, and the map. */
 function Rehearse({ route, network }: { readonly route: Route; readonly network: OpenNetwork }) {
   const [source, setSource] = useState<Source>('route');
   const [poor, setPoor] = useState(false);
@@ -140,27 +141,15 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
   };
 
   const { fix, shown, state, caption } = guidance;
-  // While the car stands the map stays as it was turned last.
-  const [heading, setHeading] = useState(0);
-  if (fix?.heading != null && fix.heading !== heading) setHeading(fix.heading);
-  const view = useMemo(() => viewOn(network, fix, heading, route), [network, fix, heading, route]);
-  const step = Math.floor(guidance.along / 25) * 25;
+  const view = useMemo(() => viewOn(network, fix, route), [network, fix, route]);
+  const items = useMemo(() => ribbonOf(route), [route]);
+  const ahead = items.filter((item) => item.along > guidance.along);
   const lines = useMemo(
     (): readonly MapLine[] => [
-      { positions: route.line, tone: 'soft', width: 3 },
-      // What comes next stands out from where the route passes later.
-      ...(back
-        ? []
-        : [
-            {
-              positions: stretchOf(route.line, wholeRoute.metres, step, step + 1_300),
-              tone: 'slate' as const,
-              width: 9,
-            },
-          ]),
-      ...(back ? [{ positions: back.line, tone: 'ochre' as const, width: 8, dash: [14, 8] }] : []),
+      { positions: route.line, tone: 'jasper', width: 6, directed: true },
+      ...(back ? [{ positions: back.line, tone: 'ochre' as const, width: 6, dash: [14, 8] }] : []),
     ],
-    [route, back, wholeRoute, step],
+    [route, back],
   );
   const trap = route.features.find(
     ({ trap: is, along }) => is !== null && along > guidance.along - 20 && along - guidance.along < 400,
@@ -170,116 +159,76 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
       sx={{
         display: 'grid',
         gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 320px' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr) 270px' },
+        gridTemplateRows: { md: 'minmax(0, 1fr)' },
+        height: { md: 'max(600px, calc(100vh - 120px))' },
       }}
     >
-      <Box sx={{ position: 'relative', minWidth: 0, alignSelf: 'start' }}>
-        <NetworkMap
-          geometry={network.geometry}
-          units={route.units}
-          lines={lines}
-          follow={view}
-          height="min(640px, calc(100vh - 150px))"
-          label={`Map, heading up: ${shown.road || 'a road without a name'}`}
-        >
-          {fix ? (
-            <Marker position={fix} label="Here" size={44}>
-              <svg viewBox="0 0 44 44" width={44} height={44} aria-hidden>
-                <path
-                  d="M22 4 36 38 22 30 8 38Z"
-                  fill={colour('jasper')}
-                  stroke={colour('paper')}
-                  strokeWidth="2.5"
-                />
-              </svg>
-            </Marker>
-          ) : null}
-        </NetworkMap>
-        <Box
-          sx={{
-            position: 'absolute',
-            left: 12,
-            top: 12,
-            right: 12,
-            display: 'flex',
-            gap: 1.5,
-            alignItems: 'start',
-            pointerEvents: 'none',
-          }}
-        >
-          <Box
-            role="group"
-            aria-label="Next"
-            sx={{
-              bgcolor: colour('ink'),
-              color: colour('paper'),
-              borderRadius: 1,
-              p: 1.5,
-              display: 'flex',
-              gap: 1.5,
-              alignItems: 'center',
-              minWidth: 230,
-              maxWidth: '70%',
-            }}
+      <Box
+        component="section"
+        aria-label="The road ahead"
+        sx={{ display: 'flex', flexDirection: 'column', gap: 1, minHeight: { xs: 480, md: 0 } }}
+      >
+        <Box role="group" aria-label="Next">
+          <DirectionCard
+            due={shown.next !== null && shown.metres < DUE}
+            lead={shown.next ? `In ${distanceText(shown.metres, route.units)}` : 'No more directions'}
           >
-            {shown.next ? (
-              <FeatureGlyph kind={shown.next.kind} size={56} tone="ink" />
-            ) : (
-              <FeatureGlyph kind="end" size={56} tone="ink" />
-            )}
-            <Box>
-              <Box sx={{ fontSize: 30, fontWeight: 700, lineHeight: 1.1 }}>
-                {distanceText(shown.metres, route.units)}
-              </Box>
-              <Box sx={{ fontSize: 17 }}>
-                {shown.next ? featureText({ ...shown.next, exits: null }, route.units) : 'To the end'}
-                {shown.then
-                  ? `, then ${featureText({ ...shown.then, exits: null }, route.units).toLowerCase()}`
-                  : ''}
-              </Box>
-            </Box>
-          </Box>
-          <Box
-            sx={{
-              ml: 'auto',
-              bgcolor: colour('paper'),
-              border: `1px solid ${colour('strongLine')}`,
-              borderRadius: 1,
-              p: 1,
-              textAlign: 'center',
-              minWidth: 84,
-            }}
-          >
-            <Box sx={{ fontSize: 22, fontWeight: 700 }}>
-              {shown.limit ? speedText(shown.limit, route.units) : ''}
-            </Box>
-            <Box sx={{ fontSize: 14, color: colour('soft') }}>limit, a hint</Box>
-          </Box>
+            {shown.next
+              ? featureText({ ...shown.next, exits: null }, route.units)
+              : 'Follow the road to the end'}
+            {shown.then
+              ? `, then ${featureText({ ...shown.then, exits: null }, route.units).toLowerCase()}`
+              : ''}
+          </DirectionCard>
         </Box>
         <Box
           role="status"
           aria-live="polite"
           aria-label="Said"
           sx={{
-            position: 'absolute',
-            left: 12,
-            right: 12,
-            bottom: 26,
-            bgcolor: colour(state === 'on' ? 'card' : state === 'arrived' ? 'moss' : 'ochre'),
-            color: colour(state === 'on' ? 'ink' : 'paper'),
-            border: `1px solid ${colour('strongLine')}`,
-            borderRadius: 1,
-            p: 1.5,
-            fontSize: 21,
-            fontWeight: 700,
+            borderLeft: `4px solid ${colour(state === 'on' ? 'slate' : state === 'arrived' ? 'moss' : 'ochre')}`,
+            pl: 1.5,
+            py: 0.5,
+            fontSize: 18,
             minHeight: 58,
-            pointerEvents: 'none',
           }}
         >
           {caption || (simulation.running ? 'Follow the road' : 'Press Start')}
         </Box>
+        <Road {...{ ahead, route }} along={guidance.along} />
       </Box>
-      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
+      <Box sx={{ minWidth: 0, height: { xs: 360, md: '100%' } }}>
+        <NetworkMap
+          geometry={network.geometry}
+          units={route.units}
+          lines={lines}
+          follow={view}
+          height="100%"
+          label={`Map: ${shown.road || 'a road without a name'}`}
+        >
+          {fix ? (
+            <Marker position={fix} label="The car" size={34}>
+              <svg viewBox="0 0 34 34" width={34} height={34} aria-hidden>
+                <g transform={`rotate(${((fix.heading ?? 0) * 180) / Math.PI} 17 17)`}>
+                  <rect
+                    x="10"
+                    y="4"
+                    width="14"
+                    height="26"
+                    rx="5"
+                    fill={colour('ink')}
+                    stroke={colour('paper')}
+                    strokeWidth="2"
+                  />
+                  <path d="M13 13.5Q17 10.5 21 13.5L20 17H14Z" fill={colour('paper')} />
+                </g>
+              </svg>
+            </Marker>
+          ) : null}
+        </NetworkMap>
+      </Box>
+      <Box sx={{ display: 'grid', gap: 1.5, alignContent: 'start', overflowY: { md: 'auto' } }}>
         <Box>
           <Typography variant="h1" sx={{ fontSize: '1.5rem' }}>
             Rehearse: {route.title}
@@ -287,6 +236,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
           <Typography sx={{ color: 'text.secondary' }}>
             {shown.road || 'a road without a name'}
             {fix?.speed ? `, ${speedText(fix.speed, route.units)}` : ''}
+            {shown.limit ? `. Limit ${speedText(shown.limit, route.units)}, as a hint` : ''}
           </Typography>
         </Box>
         <ToggleButtonGroup
@@ -319,10 +269,10 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
               onClick={() => simulation.setRunning(!simulation.running)}
               sx={{ minHeight: 60, fontSize: '1.2rem' }}
             >
-              {simulation.running ? 'Pause' : simulation.second > 0 ? 'Go on' : 'Start'}
+              {simulation.running ? 'Pause' : simulation.second > 0 ? 'Continue' : 'Start'}
             </Button>
             <Box sx={{ px: 1 }}>
-              <Typography id="rate">{simulation.rate} times as fast</Typography>
+              <Typography id="rate">{simulation.rate} times normal speed</Typography>
               <Slider
                 aria-labelledby="rate"
                 min={1}
@@ -360,11 +310,11 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         />
         {sound && spokenBy === 'tone' ? (
           <Typography variant="body2">
-            This browser has no voice: a tone, and the words on the map.
+            This browser has no voice: you hear a tone and read the words.
           </Typography>
         ) : null}
         <FileButton accept=".gpx,application/gpx+xml" onFile={(file) => void chooseTrack(file)}>
-          {track ? `Another track than ${track.name}` : 'Replay a GPX track'}
+          {track ? `Replace ${track.name}` : 'Replay a GPX track'}
         </FileButton>
         {trouble ? <Typography role="alert">{trouble}</Typography> : null}
         {trap ? (
@@ -378,13 +328,13 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
           variant="outlined"
           onClick={() => begin(source, source === 'track' && track ? track.replay : wholeRoute)}
         >
-          From the start
+          Start again
         </Button>
         <Button component={Link} to={`/routes/${route.id}`} color="inherit" sx={{ fontWeight: 400 }}>
-          To the route sheet
+          Route sheet
         </Button>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          The limit and the directions are hints: the signs on the road rule. Going another way safely is no
+          The limit and the directions are hints: the signs on the road rule. Going another way safely isn’t a
           fault.
         </Typography>
       </Box>
@@ -417,13 +367,13 @@ function nearestAlong(route: Route, position: Position, from: number): number {
   return best.along;
 }
 
-const NEAR_SCALE = 0.62;
+const NEAR_SCALE = 0.35;
+/** So near, in metres, the next direction stands out. */
+const DUE = 120;
 
-/** The map round the car, its way up; somewhat ahead of it, for that is where one looks. */
-function viewOn({ geometry }: OpenNetwork, fix: GuidanceFix | null, up: number, route: Route): View | null {
+/** The map round the car, north up. */
+function viewOn({ geometry }: OpenNetwork, fix: GuidanceFix | null, route: Route): View | null {
   const at = fix ?? route.line[0];
   if (!at) return null;
-  const { x, y } = frameAt(geometry.middle).toPoint(at);
-  const ahead = 110 / NEAR_SCALE;
-  return { x: x + ahead * Math.sin(up), y: y + ahead * Math.cos(up), scale: NEAR_SCALE, up };
+  return { ...frameAt(geometry.middle).toPoint(at), scale: NEAR_SCALE, up: 0 };
 }

@@ -1,18 +1,18 @@
 import { Box } from '@mui/material';
 import { useRef } from 'react';
 import type { Route, RibbonItem } from '../../../core/route';
-import { distanceText, FeatureGlyph } from '../../parts/features';
-import { colour, useSize } from '../../parts/ui';
+import { distanceText, FeatureGlyph } from '../features';
+import { colour, useSize } from '../ui';
+import { itemWords } from './itemWords';
 import { roadLayout } from './roadLayout';
 
 interface Props {
   readonly ahead: readonly RibbonItem[];
   /** Where the car is, metres along the route. */
   readonly along: number;
-  readonly units: Route['units'];
-  /** Faults a pass at hot places, by id. */
-  readonly hot: ReadonlyMap<string, number>;
-  readonly wordsOf: (item: RibbonItem) => string;
+  readonly route: Route;
+  /** Faults each time past hot places, by id. */
+  readonly hot?: ReadonlyMap<string, number>;
 }
 
 /** Height of the words of one thing, and of the car at the foot, in pixels. */
@@ -22,11 +22,14 @@ const FOOT = 44;
 const ROAD = 24;
 const WORDS = 58;
 
+const NONE: ReadonlyMap<string, number> = new Map();
+
 /**
  * The road ahead, the car at its foot. Distances on the road are to scale; where words need more room than that, a
  * line leads from them to their place on the road.
  */
-export function Road({ ahead, along, units, hot, wordsOf }: Props) {
+export function Road({ ahead, along, route, hot = NONE }: Props) {
+  const { units } = route;
   const box = useRef<HTMLDivElement>(null);
   const { height } = useSize(box);
   const room = Math.max(0, height - FOOT);
@@ -103,10 +106,10 @@ export function Road({ ahead, along, units, hot, wordsOf }: Props) {
                   overflow: 'hidden',
                 }}
               >
-                <b>{wordsOf(item)}</b>
+                <b>{itemWords(item, route)}</b>
                 <Box component="span" sx={{ color: colour('soft'), display: 'block' }}>
                   {distanceText(Math.max(0, item.along - along), units)}
-                  {hot.has(item.id) ? `, hot: ${(hot.get(item.id) ?? 0).toFixed(1)} a pass` : ''}
+                  {hot.has(item.id) ? `, hot: ${(hot.get(item.id) ?? 0).toFixed(1)} each time past` : ''}
                   {item.what === 'feature' && item.feature.note ? `, ${item.feature.note}` : ''}
                 </Box>
               </Box>

@@ -1,0 +1,3 @@
+export { DirectionCard } from './DirectionCard';
+export { itemWords } from './itemWords';
+export { Road } from './Road';
