@@ -31,7 +31,7 @@ export async function heavyPages(
     await page.addInitScript(watchBlocks);
     await page.goto(address);
     await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('region', { name: 'Before today' }).waitFor();
+    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
     const figures: Figure[] = [];
     for (const [path, words] of pages) {
       const [shown, blocked]: [number[], number[]] = [[], []];

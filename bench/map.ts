@@ -29,7 +29,7 @@ export async function mapping(): Promise<Figure[]> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     await page.goto(server.address);
     await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('region', { name: 'Before today' }).waitFor();
+    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
     await page.goto(`${server.address}/routes/new?network=large`);
     await page.getByRole('application').waitFor({ timeout: 60_000 });
     await page.waitForTimeout(2_000);

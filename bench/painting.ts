@@ -25,7 +25,7 @@ export async function painting(): Promise<Figure[]> {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
       await page.goto(server.address);
       await page.getByRole('button', { name: 'Look round the demo school' }).click();
-      await page.getByRole('region', { name: 'Before today' }).waitFor();
+      await page.getByRole('region', { name: 'Last mocks' }).waitFor();
       await page.goto(`${server.address}/mocks/${mock}/marking`);
       await page.locator('[data-pad]').first().waitFor();
       const session = await page.context().newCDPSession(page);

@@ -2,11 +2,14 @@ export { API, MAX_BATCH, MOST } from './constants';
 export { DrillBatch, type DrillView } from './drill';
 export {
   LearnerChange,
+  learnerSorts,
   NewLearner,
   OverruleToKeep,
   PaperToKeep,
   type HabitsView,
+  type LearnerSort,
   type LearnerView,
+  type ListedLearner,
   type Overrule,
 } from './learner';
 export { LessonToKeep, type LessonView } from './lesson';
@@ -38,11 +41,13 @@ export { SignIn, type HealthView, type SessionView } from './session';
 export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,
+  mockStates,
   NewMock,
   type EventsAnswer,
   type EventsView,
   type Page,
   type RefusedEvent,
+  type MockState,
   type MockSummary,
   type MockView,
 } from './mock';

@@ -124,6 +124,16 @@ export interface LearnerView {
   readonly revision: number;
 }
 
+/** A learner in a list. */
+export interface ListedLearner extends LearnerView {
+  /** When their last mock began; null before the first. */
+  readonly lastMock: string | null;
+}
+
+/** How learners can be put in order. */
+export const learnerSorts = ['name', 'test', 'mock'] as const;
+export type LearnerSort = (typeof learnerSorts)[number];
+
 /** How often skills went wrong: in this learner's drives before an instant, and in those of the school. */
 export interface HabitsView {
   readonly learner: Habits;

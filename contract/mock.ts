@@ -97,6 +97,10 @@ export interface MockSummary extends MockView {
   readonly firstBreach: Breach | null;
 }
 
+/** Which mocks a list shows: by what is left to do, or by how they came out. */
+export const mockStates = ['any', 'running', 'flags', 'pass', 'fail'] as const;
+export type MockState = (typeof mockStates)[number];
+
 /** An event that was not kept, with the reason; it holds back none of the others. */
 export interface RefusedEvent {
   /** Its place in the batch. */

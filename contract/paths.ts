@@ -39,7 +39,7 @@ export const operations: readonly Operation[] = [
   {
     method: 'get',
     path: '/learners',
-    summary: 'Learners by name or next test, found by part of a name',
+    summary: 'Learners by name, next test or last mock, found by part of a name',
     query: ['sort', 'search', 'limit', 'cursor'],
   },
   { method: 'post', path: '/learners', summary: 'Add a learner', body: NewLearner },
@@ -181,8 +181,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'get',
     path: '/mocks',
-    summary: 'Mock tests, newest first, with their verdicts; by learner or part of a name',
-    query: ['learner', 'from', 'search', 'limit', 'cursor'],
+    summary: 'Mock tests, newest first, with their verdicts; by learner, part of a name, standard or state',
+    query: ['learner', 'from', 'search', 'standard', 'state', 'limit', 'cursor'],
   },
   { method: 'post', path: '/mocks', summary: 'Start a mock test', body: NewMock },
   { method: 'get', path: '/mocks/:id', summary: 'One mock test' },

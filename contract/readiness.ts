@@ -41,6 +41,8 @@ export interface ReadinessRow {
   readonly low: number | null;
   readonly high: number | null;
   readonly mocks: number;
+  /** When their last mock began; null before the first. */
+  readonly lastMock: string | null;
   /** What "ready" still asks for. */
   readonly unmet: readonly Condition[];
   /** The limit that breaks first, in words. */

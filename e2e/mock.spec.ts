@@ -50,7 +50,7 @@ test('a mock under Fault ceiling from set-up to its verdict, found again on ever
   expect(await verdictOfServer.json()).toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 } });
 
   await page.getByRole('link', { name: 'Today' }).click();
-  await expect(page.getByRole('region', { name: 'Done today' })).toContainText('Bram Oosterwal');
+  await expect(page.getByRole('region', { name: 'Last mocks' })).toContainText('Bram Oosterwal');
 });
 
 test('the nested limits of Graded faults decide a mock marked by letters alone', async ({ page }) => {

@@ -12,7 +12,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   test.setTimeout(150_000);
   await enterDemo(page);
   const old = page.getByText('As the server told it on');
-  await expect(page.getByRole('region', { name: 'Before today' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Last mocks' })).toBeVisible();
   await expect(old).toBeHidden();
   // What this mock needs is kept: its standard, its route, and where faults gather.
   await expect

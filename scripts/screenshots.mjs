@@ -34,7 +34,7 @@ async function open(viewport, colorScheme = 'light') {
 }
 async function enter(page) {
   await page.getByRole('button', { name: /demo school/ }).click();
-  await page.getByRole('region', { name: 'Before today' }).waitFor();
+  await page.getByRole('region', { name: 'Last mocks' }).waitFor();
   await page.mouse.move(0, 0);
 }
 const shoot = async (page, name, more = {}) => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { LearnerView, LessonView, Page, SchoolView, MockSummary } from '../contract';
+import type { LearnerView, LessonView, ListedLearner, Page, SchoolView, MockSummary } from '../contract';
 import { addInstructor, openDatabase } from './store';
 import { Client, scratchFolder, startServer, TEST_NOW, type ServerProcess } from './testing';
 
@@ -17,10 +17,10 @@ afterAll(async () => {
   folder.remove();
 });
 
-async function everybody(query: string): Promise<readonly LearnerView[]> {
-  const all: LearnerView[] = [];
+async function everybody(query: string): Promise<readonly ListedLearner[]> {
+  const all: ListedLearner[] = [];
   for (let cursor = ''; ;) {
-    const page = (await client.get(`/learners?limit=40&${query}${cursor}`)).body as Page<LearnerView>;
+    const page = (await client.get(`/learners?limit=40&${query}${cursor}`)).body as Page<ListedLearner>;
     all.push(...page.items);
     if (page.next === null) return all;
     cursor = `&cursor=${page.next}`;
@@ -50,6 +50,15 @@ describe('three hundred learners', () => {
     expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
     const names = all.map(({ name }) => name).filter((name) => /^[A-Z]\w+ /.test(name));
     expect([...names].sort((a, b) => (a.toLowerCase() < b.toLowerCase() ? -1 : 1))).toEqual(names);
+  });
+
+  it('come with the last mock first, those without any at the end, each once', async () => {
+    const all = await everybody('sort=mock');
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    const times = all.map(({ lastMock }) => lastMock ?? '');
+    expect([...times].sort().reverse()).toEqual(times);
+    expect(times[0]).not.toBe('');
+    expect(times.at(-1)).toBe('');
   });
 
   it('come with the nearest licence test first, each once', async () => {

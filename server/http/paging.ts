@@ -25,8 +25,12 @@ export function pageOf<T>(entries: readonly T[], limit: number, cursorOf: (entry
   const items = entries.slice(0, limit);
   const last = items.at(-1);
   const more = entries.length > limit && last !== undefined;
-  return { items, next: more ? Buffer.from(JSON.stringify(cursorOf(last))).toString('base64url') : null };
+  return { items, next: more ? cursorText(cursorOf(last)) : null };
 }
+
+/** A place in a list as it is sent, to go on from there. */
+export const cursorText = (cursor: Cursor): string =>
+  Buffer.from(JSON.stringify(cursor)).toString('base64url');
 
 function readCursor(text: string): Cursor {
   try {

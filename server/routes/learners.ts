@@ -1,5 +1,12 @@
 import type Router from '@koa/router';
-import { LearnerChange, NewLearner, type HabitsView, type LearnerView, type Page } from '../../contract';
+import {
+  LearnerChange,
+  learnerSorts,
+  NewLearner,
+  type HabitsView,
+  type ListedLearner,
+  type Page,
+} from '../../contract';
 import { plainName } from '../../core/names';
 import { habitsOf } from '../../core/marking';
 import {
@@ -35,12 +42,12 @@ const SCHOOL_DRIVES = 200;
 export function learnerRoutes(router: Router, { db, now }: Parts): void {
   router.get('/learners', async (ctx) => {
     const { limit, after } = pagingOf(ctx);
-    const sort = oneOf(ctx, 'sort', ['name', 'test']);
+    const sort = oneOf(ctx, 'sort', learnerSorts);
     const search = textOf(ctx, 'search');
     const today = now().toISOString().slice(0, 10);
     const found = await listLearners(db, { limit: limit + 1, after, search, sort, today });
     const { items, next } = pageOf(found, limit, ({ key, learner }) => [key, learner.id]);
-    ctx.body = { items: items.map(({ learner }) => learner), next } satisfies Page<LearnerView>;
+    ctx.body = { items: items.map(({ learner }) => learner), next } satisfies Page<ListedLearner>;
   });
 
   router.post('/learners', async (ctx) => {

@@ -3,11 +3,14 @@ import {
   EventBatch,
   MOST,
   NewMock,
+  mockStates,
   type EventsAnswer,
   type EventsView,
   type RefusedEvent,
+  type MockState,
   type MockSummary,
   type MockView,
+  type Page,
 } from '../../contract';
 import {
   eventChecker,
@@ -21,7 +24,18 @@ import {
 } from '../../core/marking';
 import type { Told } from '../../core/problems';
 import type { Standard } from '../../core/standard';
-import { badInput, bodyAs, conflict, notFound, pageOf, pagingOf, instructorOf, textOf } from '../http';
+import {
+  badInput,
+  bodyAs,
+  conflict,
+  cursorText,
+  notFound,
+  pageOf,
+  pagingOf,
+  instructorOf,
+  oneOf,
+  textOf,
+} from '../http';
 import {
   addEvents,
   addMock,
@@ -37,6 +51,7 @@ import {
   standardOf,
   mockById,
   type Database,
+  type MockFilter,
 } from '../store';
 import type { Parts } from './parts';
 
@@ -44,9 +59,9 @@ export function mockRoutes(router: Router, { db }: Parts): void {
   router.get('/mocks', async (ctx) => {
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
-    const mocks = await listMocks(db, { limit: limit + 1, after, learner, from, search });
-    const page = pageOf(mocks, limit, ({ startedAt, id }) => [startedAt, id]);
-    ctx.body = { items: await summarise(db, page.items), next: page.next };
+    const [standard, state] = [textOf(ctx, 'standard'), oneOf(ctx, 'state', mockStates)];
+    const filter = { learner, from, search, standard };
+    ctx.body = await summariesOf(db, filter, { limit, after, state });
   });
 
   router.post('/mocks', async (ctx) => {
@@ -180,6 +195,48 @@ async function checkEvents(
     refused: problems.flatMap((own, index) => (own.length > 0 ? [{ index, problems: own }] : [])),
   };
 }
+
+/** Mocks that are read for one page at most, when most of them are in another state than the wanted one. */
+const MOST_READ = 1_000;
+
+const isIn = (state: MockState, { ended, unsorted, result }: MockSummary): boolean => {
+  switch (state) {
+    case 'any':
+      return true;
+    case 'running':
+      return !ended;
+    case 'flags':
+      return ended && unsorted > 0;
+    case 'pass':
+      return ended && result.outcome === 'pass';
+    case 'fail':
+      return ended && (result.outcome === 'fail' || result.outcome === 'ended');
+  }
+};
+
+/**
+ * A page of mocks in a state. The state comes from the log, so mocks are read until the page is full; after very
+ * many that are in another state a page can be short, and the next one goes on from there.
+ */
+async function summariesOf(
+  db: Database,
+  filter: Pick<MockFilter, 'learner' | 'from' | 'search' | 'standard'>,
+  { limit, after, state }: Pick<MockFilter, 'limit' | 'after'> & { readonly state: MockState },
+): Promise<Page<MockSummary>> {
+  const found: MockSummary[] = [];
+  let [from, read] = [after, 0];
+  for (;;) {
+    const mocks = await listMocks(db, { ...filter, limit: limit + 1, after: from });
+    found.push(...(await summarise(db, mocks)).filter((mock) => isIn(state, mock)));
+    read += mocks.length;
+    const last = mocks.at(-1);
+    if (!last || mocks.length <= limit || found.length > limit) return pageOf(found, limit, placeOf);
+    if (read >= MOST_READ) return { items: found, next: cursorText(placeOf(last)) };
+    from = placeOf(last);
+  }
+}
+
+const placeOf = ({ startedAt, id }: MockView) => [startedAt, id] as const;
 
 async function summarise(db: Database, mocks: readonly MockView[]): Promise<MockSummary[]> {
   const logs = await eventsByMock(

@@ -67,6 +67,7 @@ export {
   statesOfDrives,
   mockById,
   mocksOfSchool,
+  type MockFilter,
   type HeldDrive,
 } from './mocks';
 export {

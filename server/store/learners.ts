@@ -1,6 +1,13 @@
 import { sql } from 'kysely';
 import * as z from 'zod';
-import type { LearnerView, NewLearner, Overrule, PaperToKeep } from '../../contract';
+import type {
+  LearnerSort,
+  LearnerView,
+  ListedLearner,
+  NewLearner,
+  Overrule,
+  PaperToKeep,
+} from '../../contract';
 import { nameKey, plainName } from '../../core/names';
 import { checkShape } from '../../core/problems';
 import { day, instant } from '../../core/time';
@@ -68,28 +75,34 @@ export interface LearnerFilter {
   readonly after: readonly [key: string, id: string] | null;
   /** Part of a name. */
   readonly search?: string | null;
-  readonly sort?: 'name' | 'test';
+  readonly sort?: LearnerSort;
   /** Today: tests that are over come after all others. */
   readonly today?: string;
 }
 
 /** A learner with the key of its place in the list. */
-export interface ListedLearner {
-  readonly learner: LearnerView;
+interface Listed {
+  readonly learner: ListedLearner;
   readonly key: string;
 }
 
-/** Learners who are taught here, by name or by their next licence test, from after a place in that order. */
+/** A second that is later than any mock: from there the newest come first. */
+const LAST_SECOND = 9_999_999_999;
+
+/** Learners who are taught here, by name, by their next licence test or by their last mock, from after a place in that order. */
 export async function listLearners(
   db: Database,
   { limit, after, search = null, sort = 'name', today = '' }: LearnerFilter,
-): Promise<ListedLearner[]> {
-  const key =
-    sort === 'name'
-      ? sql<string>`learners.name_key`
-      : sql<string>`case when learners.test_date >= ${today} then learners.test_date else ${LATER} end || ' ' || learners.name_key`;
+): Promise<Listed[]> {
+  const last = sql<string | null>`(select max(started_at) from mocks where mocks.learner = learners.id)`;
+  const keys = {
+    name: sql<string>`learners.name_key`,
+    mock: sql<string>`case when ${last} is null then '~' else printf('%010d', ${LAST_SECOND} - unixepoch(${last})) end || ' ' || learners.name_key`,
+    test: sql<string>`case when learners.test_date >= ${today} then learners.test_date else ${LATER} end || ' ' || learners.name_key`,
+  };
+  const key = keys[sort];
   let query = select(db)
-    .select(key.as('sortKey'))
+    .select([key.as('sortKey'), last.as('lastMock')])
     .where('learners.has_left', '=', 0)
     .orderBy(key)
     .orderBy('learners.id')
@@ -99,7 +112,10 @@ export async function listLearners(
     const [from, id] = after;
     query = query.where(sql<boolean>`(${key}, learners.id) > (${from}, ${id})`);
   }
-  return (await query.execute()).map((row) => ({ learner: viewOf(row), key: row.sortKey }));
+  return (await query.execute()).map((row) => ({
+    learner: { ...viewOf(row), lastMock: row.lastMock },
+    key: row.sortKey,
+  }));
 }
 
 export async function learnerById(db: Database, id: string): Promise<LearnerView | null> {

@@ -64,6 +64,8 @@ export interface MockFilter {
   readonly after: readonly [startedAt: string, id: string] | null;
   readonly learner: string | null;
   readonly from: string | null;
+  /** Id of a standard, whichever version. */
+  readonly standard?: string | null;
   /** Part of the learner's name. */
   readonly search?: string | null;
   /** Leaves out what learners with very many mocks drove before an instant of their own. */
@@ -88,10 +90,11 @@ async function sinceNewest(db: Database, newest: number): Promise<readonly Since
 /** Newest first. */
 export async function listMocks(
   db: Database,
-  { limit, after, learner, from, search = null, since = [] }: MockFilter,
+  { limit, after, learner, from, standard = null, search = null, since = [] }: MockFilter,
 ): Promise<MockView[]> {
   let query = selectMocks(db).orderBy('mocks.started_at', 'desc').orderBy('mocks.id').limit(limit);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
+  if (standard !== null) query = query.where('mocks.standard', '=', standard);
   if (search !== null) query = query.where(nameHas(search));
   if (from !== null) query = query.where('mocks.started_at', '>=', from);
   for (const many of since)

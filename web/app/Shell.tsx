@@ -14,7 +14,7 @@ import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
 const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
-const KeysDialog = lazy(async () => ({ default: (await import('./KeysDialog')).KeysDialog }));
+const HelpDialog = lazy(async () => ({ default: (await import('./HelpDialog')).HelpDialog }));
 
 const navigation = screens
   .filter(({ inNavigation }) => inNavigation)
@@ -26,7 +26,7 @@ export function Shell() {
   const [signOut] = useSignOutMutation();
   const leaveAll = useLeaveAll();
   const content = useRef<HTMLDivElement>(null);
-  const [open, setOpen] = useState<'jump' | 'keys' | null>(null);
+  const [open, setOpen] = useState<'jump' | 'help' | null>(null);
   const instructor = data?.instructor.id;
   useEffect(() => {
     if (!instructor) return;
@@ -37,7 +37,7 @@ export function Shell() {
     return () => navigator.serviceWorker?.removeEventListener('controllerchange', fetchNow);
   }, [instructor]);
   useAction(actions.find, () => setOpen('jump'));
-  useAction(actions.keys, () => setOpen('keys'));
+  useAction(actions.help, () => setOpen('help'));
   return (
     <Box sx={{ minHeight: '100vh', bgcolor: 'background.default' }}>
       <Button
@@ -131,6 +131,13 @@ export function Shell() {
             >
               {actions.find.button}&ensp;<kbd>{actions.find.named}</kbd>
             </Button>
+            <Button
+              onClick={() => setOpen('help')}
+              color="inherit"
+              sx={{ fontWeight: 400, px: { xs: 1, sm: 2 }, minWidth: 48 }}
+            >
+              {actions.help.button}
+            </Button>
             <LightSwitch />
             <Typography sx={{ color: 'text.secondary', display: { xs: 'none', xl: 'block' } }}>
               {data?.instructor.name}
@@ -165,7 +172,7 @@ export function Shell() {
       </Container>
       <Suspense fallback={null}>
         {open === 'jump' ? <JumpDialog open onClose={() => setOpen(null)} /> : null}
-        {open === 'keys' ? <KeysDialog open onClose={() => setOpen(null)} /> : null}
+        {open === 'help' ? <HelpDialog open onClose={() => setOpen(null)} /> : null}
       </Suspense>
     </Box>
   );

@@ -9,5 +9,11 @@ export const actions = {
     button: 'Find',
     whileTyping: true,
   },
-  keys: { keys: 'shift+slash, ?', named: '?', does: 'These keys', asWritten: true },
+  help: {
+    keys: 'shift+slash, ?',
+    named: '?',
+    does: 'Help and keys of this screen',
+    button: 'Help',
+    asWritten: true,
+  },
 } as const satisfies Readonly<Record<string, KeyAction>>;

@@ -131,8 +131,8 @@ export async function readinessList(db: Database, now: string): Promise<Readines
   for (const { learner } of await listLearners(db, { limit: ALL_LEARNERS, after: null })) {
     const mocks = drives.byLearner.get(learner.id) ?? [];
     const standard = await targetOf(db, learner);
-    const { id, name, testDate, overrule } = learner;
-    const who = { learner: { id, name }, testDate, overrule, mocks: counts.get(id) ?? 0 };
+    const { id, name, testDate, overrule, lastMock } = learner;
+    const who = { learner: { id, name }, testDate, overrule, lastMock, mocks: counts.get(id) ?? 0 };
     if (!standard) {
       rows.push({
         ...who,

@@ -1,7 +1,9 @@
 import type {
   DrillView,
   HabitsView,
+  LearnerSort,
   LearnerView,
+  ListedLearner,
   NewLearner,
   Overrule,
   Page,
@@ -22,7 +24,7 @@ export interface LearnerChanges {
 /** Whom a list is of, and in which order. */
 export interface LearnersAsked {
   readonly search: string;
-  readonly sort: 'name' | 'test';
+  readonly sort: LearnerSort;
 }
 
 /** As many as a picker offers; also what is there of a list without the server. */
@@ -34,11 +36,11 @@ const LIST = listOf('learners');
 const learners = api.injectEndpoints({
   endpoints: (build) => ({
     /** Those whose name has some letters, the nearest licence test first. */
-    learners: build.query<Page<LearnerView>, string>({
+    learners: build.query<Page<ListedLearner>, string>({
       query: (search) => `/learners?${queryOf({ sort: 'test', limit: PICKED, search })}`,
       providesTags: [LIST],
     }),
-    learnerPages: build.infiniteQuery<Page<LearnerView>, LearnersAsked, string | null>({
+    learnerPages: build.infiniteQuery<Page<ListedLearner>, LearnersAsked, string | null>({
       infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
       query: ({ queryArg, pageParam }) =>
         `/learners?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,

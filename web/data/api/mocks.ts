@@ -1,9 +1,11 @@
-import type { LinkView, Page, SharedView, MockSummary } from '../../../contract';
+import type { LinkView, MockState, Page, SharedView, MockSummary } from '../../../contract';
 import { api, queryOf, keptFrom, PAGE } from './api';
 
 export interface MocksAsked {
   readonly search?: string;
   readonly learner?: string;
+  readonly standard?: string;
+  readonly state?: MockState;
 }
 
 /** Without the server, the service worker gives its last answer again. */

@@ -13,6 +13,8 @@ export interface OpenDrive {
   readonly mock: MockView;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
+  /** For trying things out: it lives on this screen only, is neither stored nor sent, and ends with the page. */
+  readonly practice: boolean;
 }
 
 /** Where the events of an open drive are kept. It changes twice with every mark and says nothing of the drive. */
@@ -85,10 +87,15 @@ export const logSlice = createSlice({
     /** Sends what waits for the server, now. */
     sendWaiting: (state) => state,
     /** Starts a new drive here; the server is told when it answers. */
-    beginDrive: (state, { payload }: PayloadAction<{ mock: MockView; standard: Standard }>) =>
-      withDrive(state, payload),
-    driveHeld: (state, { payload }: PayloadAction<{ mock: MockView; standard: Standard }>) =>
-      withDrive(state, payload),
+    beginDrive: (state, { payload }: PayloadAction<Begun>) => withDrive(state, payload),
+    /** Takes a practice drive away again; any other stays. */
+    endPractice: (state, { payload: id }: PayloadAction<string>) => {
+      if (!state.drives[id]?.practice) return state;
+      const { [id]: _drive, ...drives } = state.drives;
+      const { [id]: _kept, ...keeping } = state.keeping;
+      return { ...state, drives, keeping };
+    },
+    driveHeld: (state, { payload }: PayloadAction<Begun>) => withDrive(state, payload),
     driveFailed: (
       state,
       { payload }: PayloadAction<{ mock: string; why: LogState['failures'][string] }>,
@@ -122,13 +129,19 @@ export const logSlice = createSlice({
 /** The state itself: copying a long log through immer's proxies costs more than all the rest of a mark. */
 const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
 
-function withDrive(state: LogState, { mock, standard }: { mock: MockView; standard: Standard }): LogState {
+interface Begun {
+  readonly mock: MockView;
+  readonly standard: Standard;
+  readonly practice?: boolean;
+}
+
+function withDrive(state: LogState, { mock, standard, practice = false }: Begun): LogState {
   if (state.drives[mock.id]) return state;
   const { [mock.id]: _mended, ...failures } = state.failures;
   return {
     ...state,
     failures,
-    drives: { ...state.drives, [mock.id]: { mock, standard, events: [] } },
+    drives: { ...state.drives, [mock.id]: { mock, standard, practice, events: [] } },
     keeping: { ...state.keeping, [mock.id]: { places: {}, position: 0 } },
   };
 }
@@ -173,4 +186,4 @@ export const reachesServer = (action: UnknownAction): boolean =>
     action.payload.place === 'server' &&
     action.payload.events.length > 0);
 
-export const { record, openDrive, beginDrive, refreshDrive, sendWaiting } = logSlice.actions;
+export const { record, openDrive, beginDrive, endPractice, refreshDrive, sendWaiting } = logSlice.actions;

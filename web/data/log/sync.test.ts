@@ -5,7 +5,7 @@ import type { DriveEvent } from '../../../core/marking';
 import { smallStandard, mockView, until } from '../../testing';
 import { openKeep, type Keep } from './keep';
 import type { Answer, LogServer } from './server';
-import { beginDrive, logSlice, record } from './slice';
+import { beginDrive, endPractice, logSlice, record } from './slice';
 import { createSync } from './sync';
 
 /** A server in a box: it can be silent, refuse, or forget. */
@@ -78,8 +78,8 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     await sync.recorded(mock, events);
     return events[0]?.id ?? '';
   };
-  const begin = async (mock: string) => {
-    const drive = { mock: mockView(mock), standard: smallStandard };
+  const begin = async (mock: string, practice = false) => {
+    const drive = { mock: mockView(mock), standard: smallStandard, practice };
     store.dispatch(beginDrive(drive));
     await sync.began(drive.mock);
   };
@@ -251,4 +251,23 @@ describe('the log of a page', () => {
     await sync.open('nowhere');
     expect(log().failures.nowhere).toBe('missing');
   });
+});
+
+it('neither stores nor sends a practice drive, and takes it away when it is over; a real one stays', async () => {
+  const [server, keep] = [new BoxedServer(), freshKeep()];
+  const { begin, mark, sync, store, log } = page(server, keep);
+  await begin('p1', true);
+  await mark('p1');
+  await sync.open('p1');
+  await sync.pull('p1');
+  expect(log().drives.p1?.events).toHaveLength(1);
+  expect([server.asked, server.mocks.size, server.log.size, log().waiting]).toEqual([0, 0, 0, 0]);
+  expect(await (await keep).drive('p1')).toBeUndefined();
+  expect(await (await keep).waiting()).toEqual([]);
+  store.dispatch(endPractice('p1'));
+  expect(log().drives.p1).toBeUndefined();
+  // What is real is never taken away like that.
+  await begin('m1');
+  store.dispatch(endPractice('m1'));
+  expect(log().drives.m1?.practice).toBe(false);
 });

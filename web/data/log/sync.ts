@@ -49,6 +49,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     const link = answer.ok || answer.why === 'missing' || answer.why === 'refused' ? 'answers' : answer.why;
     dispatch(linkChanged({ link, at: now().toISOString() }));
   };
+  const isPractice = (id: string): boolean => state().drives[id]?.practice ?? false;
   const counted = () => dispatch(waitingChanged(queue.size));
 
   const restored = keep.then(async (kept) => {
@@ -158,6 +159,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
   }
 
   async function open(id: string): Promise<void> {
+    if (isPractice(id)) return;
     const kept = await keptDrive(id);
     if (kept) {
       dispatch(driveHeld(kept));
@@ -185,6 +187,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
   }
 
   async function pull(id: string): Promise<void> {
+    if (isPractice(id)) return;
     const answer = await server.events(id, state().keeping[id]?.position ?? 0);
     if (!answer.ok && answer.why === 'missing' && unknownToServer.has(id)) return;
     told(answer);
@@ -196,12 +199,14 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     pull,
     open,
     began: async (mock) => {
+      if (isPractice(mock.id)) return;
       unknownToServer.set(mock.id, mock);
       const drive = state().drives[mock.id];
       if (drive) await store((kept) => kept.putDrive({ mock, standard: drive.standard, onServer: false }));
       await push();
     },
     recorded: async (mock, events) => {
+      if (isPractice(mock)) return;
       for (const event of events) queue.set(event.id, { mock, event });
       counted();
       if (await store((kept) => kept.putEvents(mock, events)))

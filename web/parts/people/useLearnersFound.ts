@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { LearnerView } from '../../../contract';
+import type { ListedLearner } from '../../../contract';
 import { nameKey } from '../../../core/names';
 import { useLearnersQuery } from '../../data/api';
 
@@ -7,7 +7,7 @@ import { useLearnersQuery } from '../../data/api';
 const REST = 200;
 
 export interface LearnersFound {
-  readonly learners: readonly LearnerView[];
+  readonly learners: readonly ListedLearner[];
   /** More were found than are listed. */
   readonly more: boolean;
   readonly loading: boolean;

@@ -1,10 +1,11 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { useDispatch } from 'react-redux';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ratingsBy } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
-import { useDrive } from '../../data/log';
-import { dayText, hourText, WindowTitle } from '../../parts/ui';
+import { endPractice, useDrive } from '../../data/log';
+import { colour, dayText, hourText, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
 import { MarkList } from './MarkList';
 import { FlagList } from './FlagList';
@@ -21,6 +22,7 @@ export function DebriefPage() {
   const { mock: id = '' } = useParams();
   const onScreen = useDrive(id);
   const navigate = useNavigate();
+  const dispatch = useDispatch();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   const open = onScreen.status === 'open' ? onScreen : null;
   const report = useMemo(
@@ -38,6 +40,10 @@ export function DebriefPage() {
   const reopen = () => {
     act({ do: 'reopen' });
     void navigate(`/mocks/${id}/marking`);
+  };
+  const finish = () => {
+    void navigate('/');
+    dispatch(endPractice(id));
   };
   const show = () => {
     sessionStorage.setItem(shownKey(id), 'yes');
@@ -68,14 +74,27 @@ export function DebriefPage() {
               Reopen drive
             </Button>
           )}
-          <Button component={Link} to={`/learners/${mock.learner.id}`} variant="outlined">
-            Learner
-          </Button>
-          <Button component={Link} to={`/mocks/${id}`} variant="outlined">
-            Report
-          </Button>
+          {drive.practice ? (
+            <Button variant="contained" onClick={finish}>
+              Finish practice
+            </Button>
+          ) : (
+            <>
+              <Button component={Link} to={`/learners/${mock.learner.id}`} variant="outlined">
+                Learner
+              </Button>
+              <Button component={Link} to={`/mocks/${id}`} variant="outlined">
+                Report
+              </Button>
+            </>
+          )}
         </Stack>
       </Stack>
+      {drive.practice ? (
+        <Typography sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('slate')}` }}>
+          This was practice with a made-up learner. Nothing of it is saved: Finish practice removes it.
+        </Typography>
+      ) : null}
       {shown ? (
         <VerdictBanner report={report}>
           <FullTest {...{ judgement, act }} />
@@ -104,9 +123,11 @@ export function DebriefPage() {
       )}
       {shown ? (
         <>
-          <Suspense fallback={null}>
-            <Talk {...{ mock, standard, judgement, act }} />
-          </Suspense>
+          {drive.practice ? null : (
+            <Suspense fallback={null}>
+              <Talk {...{ mock, standard, judgement, act }} />
+            </Suspense>
+          )}
           {running ? null : (
             <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
               <Typography variant="h2" id="both">

@@ -1,22 +1,31 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { errorText, useLearnerPagesInfiniteQuery } from '../../data/api';
-import { LearnerRow } from '../../parts/people';
+import type { ReadinessRow } from '../../../contract';
+import { nameKey } from '../../../core/names';
+import { errorText, useLearnerPagesInfiniteQuery, useReadinessQuery } from '../../data/api';
+import { LearnerRow, NewLearnerDialog } from '../../parts/people';
 import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
-import { NewLearnerDialog } from '../../parts/people';
+import { byReadiness } from './byReadiness';
 
-/** Everybody who learns here, found by name, by name or by their next test. */
+const sorts = {
+  test: 'Next licence test',
+  ready: 'Readiness',
+  mock: 'Last mock',
+  name: 'Name',
+} as const;
+type Sort = keyof typeof sorts;
+
+/** Everybody who learns here, found by name, in the order that is asked for. */
 export function LearnersPage() {
   const [params, setParams] = useSearchParams();
   const [letters, setLetters, search] = useSearchParam('search');
   const [adding, setAdding] = useState(false);
-  const sort = params.get('sort') === 'name' ? 'name' : 'test';
-  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
-    useLearnerPagesInfiniteQuery({ search, sort });
-  const learners = currentData?.pages.flatMap(({ items }) => items) ?? [];
+  const wanted = params.get('sort') ?? '';
+  const sort: Sort = wanted in sorts ? (wanted as Sort) : 'test';
+  const readiness = useReadinessQuery();
   return (
-    <Box sx={{ maxWidth: 900, display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           Learners
@@ -39,28 +48,106 @@ export function LearnersPage() {
             setParams((before) => withParam(before, 'sort', event.target.value), { replace: true })
           }
         >
-          <MenuItem value="test">Next licence test</MenuItem>
-          <MenuItem value="name">Name</MenuItem>
+          {Object.entries(sorts).map(([value, title]) => (
+            <MenuItem key={value} value={value}>
+              {title}
+            </MenuItem>
+          ))}
         </TextField>
       </Box>
+      {sort === 'ready' ? (
+        <ByReadiness {...{ search, readiness }} />
+      ) : (
+        <Paged {...{ search, sort }} rows={readiness.data?.items ?? []} />
+      )}
+      {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
+    </Box>
+  );
+}
+
+function Paged({
+  search,
+  sort,
+  rows,
+}: {
+  readonly search: string;
+  readonly sort: Exclude<Sort, 'ready'>;
+  readonly rows: readonly ReadinessRow[];
+}) {
+  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
+    useLearnerPagesInfiniteQuery({ search, sort });
+  const learners = currentData?.pages.flatMap(({ items }) => items) ?? [];
+  return (
+    <>
       {error ? (
         <ErrorNote title="The learners could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}
         </ErrorNote>
       ) : null}
       {!currentData && isFetching ? <LoadingNote what="the learners" /> : null}
-      {currentData && learners.length === 0 ? (
-        <EmptyNote title={search ? `Nobody is called “${search}”` : 'No learner yet'}>
-          Add a learner to start a mock with them.
-        </EmptyNote>
-      ) : null}
+      {currentData && learners.length === 0 ? <Nobody search={search} /> : null}
       <Box component="ul" aria-label="Learners" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {learners.map((learner) => (
-          <LearnerRow key={learner.id} learner={learner} />
+          <LearnerRow
+            key={learner.id}
+            learner={learner}
+            ready={rows.find((row) => row.learner.id === learner.id)}
+            wide
+          />
         ))}
       </Box>
       <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
-      {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
-    </Box>
+    </>
+  );
+}
+
+/** Rows that are shown at first, and with each touch more. */
+const PAGE = 60;
+
+/** The forecasts come all at once, so they are put in order here. */
+function ByReadiness({
+  search,
+  readiness: { data, error, isLoading, refetch },
+}: {
+  readonly search: string;
+  readonly readiness: {
+    readonly data?: { readonly items: readonly ReadinessRow[] } | undefined;
+    readonly error?: unknown;
+    readonly isLoading: boolean;
+    readonly refetch: () => unknown;
+  };
+}) {
+  const [shown, setShown] = useState(PAGE);
+  const key = nameKey(search);
+  const rows = byReadiness((data?.items ?? []).filter(({ learner }) => nameKey(learner.name).includes(key)));
+  return (
+    <>
+      {error ? (
+        <ErrorNote title="The forecasts could not be loaded" onRetry={() => refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {isLoading ? <LoadingNote what="the forecasts" /> : null}
+      {data && rows.length === 0 ? <Nobody search={search} /> : null}
+      <Box component="ul" aria-label="Learners" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {rows.slice(0, shown).map((row) => (
+          <LearnerRow
+            key={row.learner.id}
+            learner={{ ...row.learner, testDate: row.testDate, lastMock: row.lastMock }}
+            ready={row}
+            wide
+          />
+        ))}
+      </Box>
+      <MoreButton more={rows.length > shown} loading={false} onMore={() => setShown(shown + PAGE)} />
+    </>
+  );
+}
+
+function Nobody({ search }: { readonly search: string }) {
+  return (
+    <EmptyNote title={search ? `Nobody is called “${search}”` : 'No learner yet'}>
+      Add a learner to start a mock with them.
+    </EmptyNote>
   );
 }

@@ -289,7 +289,7 @@ export function Deck({ drive, judgement, act }: Props) {
         )}
         <Box sx={{ ml: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
-        <KeptSign marks={judgement.marks.length} short={!wide} />
+        <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
         {wide ? (
           <IconButton
             aria-label="Light, side and help"

@@ -2,12 +2,20 @@ import { Box } from '@mui/material';
 import { hourText, localZone, colour } from '../../parts/ui';
 import { useLink } from '../../data/log';
 
+interface Props {
+  readonly marks: number;
+  readonly short?: boolean;
+  /** Of a practice drive nothing is stored or sent, on purpose. */
+  readonly practice?: boolean;
+}
+
 /** Where the marks are: on the server's disk, in this browser, or on this screen only. */
-export function KeptSign({ marks, short = false }: { readonly marks: number; readonly short?: boolean }) {
+export function KeptSign({ marks, short = false, practice = false }: Props) {
   const { waiting, link, linkSince, storage, refusal } = useLink();
   const since = () => (linkSince ? ` since ${hourText(linkSince, localZone())}` : '');
   const { words, brief, sure } = wordsFor();
   function wordsFor(): { words: string; brief: string; sure: boolean } {
+    if (practice) return { words: 'Practice: nothing is saved', brief: 'Practice', sure: true };
     if (refusal)
       return {
         words: `The server refused marks: ${refusal} They are saved here.`,

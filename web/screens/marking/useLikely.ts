@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { featureAhead, likelyItems, noHabits, placePads, type Judgement } from '../../../core/marking';
 import { compileStandard, type PlacedItem } from '../../../core/standard';
 import type { HabitsView } from '../../../contract';
@@ -28,8 +29,10 @@ export function useLikely(
   /** Kind of what the route has next; null where no route is followed. */
   ahead: string | null,
 ): readonly PlacedItem[] {
-  const { standard, mock } = drive;
-  const { data: habits } = useHabitsQuery({ learner: mock.learner.id, before: mock.startedAt });
+  const { standard, mock, practice } = drive;
+  const { data: habits } = useHabitsQuery(
+    practice ? skipToken : { learner: mock.learner.id, before: mock.startedAt },
+  );
   const { marks } = judgement;
   const feature = useSteady(ahead ?? featureAhead(judgement.drive));
   const [placed, setPlaced] = useState<Placed>({ marks: null, stage, feature, habits, ids: [] });

@@ -1,22 +1,42 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { Link, useSearchParams } from 'react-router';
-import { errorText, useLearnerQuery, useMockPagesInfiniteQuery } from '../../data/api';
-import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam } from '../../parts/ui';
+import { mockStates, type MockState } from '../../../contract';
+import { errorText, useLearnerQuery, useMockPagesInfiniteQuery, useStandardsQuery } from '../../data/api';
+import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
 import { MockRow } from '../../parts/mocks';
 
-/** Every mock of the school, newest first, by learner or by part of a name. */
+const stateTitles: Readonly<Record<MockState, string>> = {
+  any: 'All results',
+  running: 'Running',
+  flags: 'Flags to sort',
+  pass: 'Pass',
+  fail: 'Fail',
+};
+
+/** Every mock of the school, newest first, by learner, part of a name, result or standard. */
 export function MocksPage() {
   const [params, setParams] = useSearchParams();
   const learner = params.get('learner');
   const [letters, setLetters, search] = useSearchParam('search');
+  const standard = params.get('standard') ?? '';
+  const wanted = params.get('state');
+  const state = mockStates.find((one) => one === wanted) ?? 'any';
+  const { data: standards } = useStandardsQuery();
+  // Of each standard once, whichever version a mock was under.
+  const titles = new Map((standards?.items ?? []).map(({ id, title }) => [id, title]));
+  const filter = (key: string) => (event: { readonly target: { readonly value: string } }) =>
+    setParams((before) => withParam(before, key, event.target.value), { replace: true });
   const { currentData: who } = useLearnerQuery(learner ?? skipToken);
-  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } = useMockPagesInfiniteQuery(
-    learner ? { learner } : { search },
-  );
+  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } = useMockPagesInfiniteQuery({
+    ...(learner ? { learner } : { search }),
+    standard,
+    state,
+  });
+  const filtered = search !== '' || standard !== '' || state !== 'any';
   const mocks = currentData?.pages.flatMap(({ items }) => items) ?? [];
   return (
-    <Box sx={{ maxWidth: 900, display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Box sx={{ maxWidth: 1100, display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           {who ? `Mocks of ${who.name}` : 'Mocks'}
@@ -36,13 +56,37 @@ export function MocksPage() {
             Show everybody
           </Button>
         </Box>
-      ) : (
+      ) : null}
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 240px 240px' } }}>
+        {learner ? null : (
+          <TextField
+            label="Find by the learner’s name"
+            value={letters}
+            onChange={(event) => setLetters(event.target.value)}
+          />
+        )}
+        <TextField select label="Result" value={state} onChange={filter('state')}>
+          {mockStates.map((one) => (
+            <MenuItem key={one} value={one}>
+              {stateTitles[one]}
+            </MenuItem>
+          ))}
+        </TextField>
         <TextField
-          label="Find by the learner’s name"
-          value={letters}
-          onChange={(event) => setLetters(event.target.value)}
-        />
-      )}
+          select
+          label="Standard"
+          value={titles.has(standard) ? standard : ''}
+          onChange={filter('standard')}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">All standards</MenuItem>
+          {[...titles].map(([id, title]) => (
+            <MenuItem key={id} value={id}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
       {error ? (
         <ErrorNote title="The mocks could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}
@@ -50,9 +94,22 @@ export function MocksPage() {
       ) : null}
       {!currentData && isFetching ? <LoadingNote what="the mocks" /> : null}
       {currentData && mocks.length === 0 ? (
-        <EmptyNote title={search ? `No mock with “${search}”` : 'No mock yet'}>
-          Choose a learner and start one; it takes less than half a minute.
-        </EmptyNote>
+        filtered ? (
+          <EmptyNote
+            title={search ? `No mock with “${search}” matches` : 'No mock matches'}
+            action={
+              <Button variant="outlined" onClick={() => setParams({})}>
+                Show all mocks
+              </Button>
+            }
+          >
+            Choose another result or standard.
+          </EmptyNote>
+        ) : (
+          <EmptyNote title="No mock yet">
+            Choose a learner and start one; it takes less than half a minute.
+          </EmptyNote>
+        )
       ) : null}
       <Box component="ul" aria-label="Mocks" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {mocks.map((mock) => (

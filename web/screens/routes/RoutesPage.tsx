@@ -2,7 +2,6 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { RouteSummary } from '../../../contract';
-import { featureKindOf } from '../../../core/route';
 import { errorText, useNetworksQuery, useRoutesQuery } from '../../data/api';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
@@ -10,17 +9,17 @@ import { BringRoute } from './BringRoute';
 import { Sketch } from './Sketch';
 
 /** What says most about a route, before what every route has. */
-const TELLING = [
-  'dual-join',
-  'mini-roundabout',
-  'roundabout',
-  'traffic-lights',
-  'hill-start',
-  'bend',
-  'meeting-place',
-  'zebra-crossing',
-  'parked-row',
-] as const;
+const TELLING: Readonly<Record<string, readonly [one: string, many: string]>> = {
+  'dual-join': ['dual carriageway', 'dual carriageways'],
+  'mini-roundabout': ['mini-roundabout', 'mini-roundabouts'],
+  roundabout: ['roundabout', 'roundabouts'],
+  'traffic-lights': ['set of lights', 'sets of lights'],
+  'hill-start': ['hill start', 'hill starts'],
+  bend: ['bend with poor view', 'bends with poor view'],
+  'meeting-place': ['meeting place', 'meeting places'],
+  'zebra-crossing': ['zebra crossing', 'zebra crossings'],
+  'parked-row': ['row of parked cars', 'rows of parked cars'],
+};
 
 /** The routes of the school: what each is good for, and the ways to a new one. */
 export function RoutesPage() {
@@ -104,7 +103,9 @@ export function RoutesPage() {
 
 function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all: readonly RouteSummary[] }) {
   const units = useUnits();
-  const telling = TELLING.flatMap((kind) => route.kinds.filter((one) => one.kind === kind)).slice(0, 6);
+  const telling = Object.keys(TELLING)
+    .flatMap((kind) => route.kinds.filter((one) => one.kind === kind))
+    .slice(0, 4);
   const of = all.find(({ id }) => id === route.variantOf);
   return (
     <Box
@@ -138,34 +139,19 @@ function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all:
             m: 0,
             mt: 1,
             p: 0,
-            display: 'flex',
-            flexWrap: 'wrap',
-            columnGap: 1.5,
-            rowGap: 0.5,
+            display: 'grid',
+            gap: 0.5,
           }}
         >
           {telling.map(({ kind, times }) => (
             <Box
               component="li"
               key={kind}
-              sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}
-              title={featureKindOf(kind)?.title}
+              sx={{ display: 'flex', alignItems: 'center', gap: 1, lineHeight: 1.2 }}
             >
               <FeatureGlyph kind={kind} size={22} />
               <span>
-                {times}
-                <Box
-                  component="span"
-                  sx={{
-                    position: 'absolute',
-                    width: 1,
-                    height: 1,
-                    overflow: 'hidden',
-                    clipPath: 'inset(50%)',
-                  }}
-                >
-                  {` × ${featureKindOf(kind)?.title ?? kind}`}
-                </Box>
+                {times} {TELLING[kind]?.[times === 1 ? 0 : 1]}
               </span>
             </Box>
           ))}

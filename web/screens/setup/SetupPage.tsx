@@ -23,6 +23,7 @@ import { beginDrive, useActOn } from '../../data/log';
 import { colour, ErrorNote, LoadingNote, localZone } from '../../parts/ui';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useReceiver } from '../../data/position';
+import { usePractice } from '../../parts/practice';
 import { lengthText, minutesText, SideWarning } from '../../parts/features';
 import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../../parts/fitness';
 import { Choice } from './Choice';
@@ -61,6 +62,7 @@ export function SetupPage() {
     school?.standard ??
     standards.data?.items[0]?.id ??
     null;
+  const practise = usePractice(standardId);
   const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
   const routeId = chosenRoute ?? routeFor(routes.data?.items ?? [], earlier.currentData?.items ?? []);
   const route = routes.data?.items.find(({ id }) => id === routeId) ?? null;
@@ -109,9 +111,19 @@ export function SetupPage() {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: { xs: 3, md: 6 } }}>
       <Box>
-        <Typography variant="h1" sx={{ mb: 2.5 }}>
-          Start a mock
-        </Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1.5 }}>
+          <Typography variant="h1" sx={{ mr: 'auto' }}>
+            Start a mock
+          </Typography>
+          <Button
+            color="inherit"
+            disabled={!practise}
+            onClick={() => practise?.()}
+            sx={{ fontWeight: 400, textDecoration: 'underline' }}
+          >
+            Practise marking
+          </Button>
+        </Box>
         <LearnerChoice
           chosen={learner}
           onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}

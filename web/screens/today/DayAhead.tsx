@@ -3,8 +3,7 @@ import { Link } from 'react-router';
 import type { LessonView, ReadinessRow, MockSummary } from '../../../contract';
 import { useSessionQuery, useMocksQuery, useLessonsQuery, useReadinessQuery } from '../../data/api';
 import { clashesIn } from '../../parts/clashes';
-import { BandScale, percent, wordColour, wordTitles } from '../../parts/readiness';
-import { colour, daysText, daysUntil, hourText } from '../../parts/ui';
+import { colour, daysUntil, hourText } from '../../parts/ui';
 
 /** The day's lessons and tests in order, each with what it needs. */
 export function DayAhead() {
@@ -25,12 +24,12 @@ export function DayAhead() {
           In the diary
         </Typography>
         <Button component={Link} to="/diary" color="inherit">
-          The whole diary
+          Diary
         </Button>
       </Box>
       {mine.length === 0 ? (
         <Typography sx={{ color: 'text.secondary' }}>
-          Nothing today. <Link to="/diary">Put a lesson in</Link>, or start a mock.
+          Nothing today. <Link to="/diary">Add a lesson</Link>, or start a mock.
         </Typography>
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -67,10 +66,10 @@ function needsOf(
   if (flags > 0) needs.push(`${flags} ${flags === 1 ? 'flag' : 'flags'} of the last mock to sort`);
   if (lesson.kind !== 'other' && lesson.vehicle === null) needs.push('no vehicle chosen');
   const parts = row?.unmet.find(({ id }) => id === 'parts');
-  if (parts) needs.push(`not yet seen: ${parts.wanted.toLowerCase()}`);
+  if (parts) needs.push(`not driven yet: ${parts.wanted.toLowerCase()}`);
   const papers = row?.unmet.find(({ id }) => id === 'papers');
   if (papers && row?.testDate && daysUntil(row.testDate, new Date()) <= 14)
-    needs.push(`papers: ${papers.now.toLowerCase()}`);
+    needs.push(`documents: ${papers.now.toLowerCase()}`);
   return needs;
 }
 
@@ -94,7 +93,7 @@ function Entry({ lesson, needs }: { readonly lesson: LessonView; readonly needs:
       <Typography sx={{ fontSize: '1.3rem', fontWeight: 700, minWidth: 66 }}>
         {hourText(startsAt, zone)}
       </Typography>
-      <Box sx={{ flex: '1 1 220px' }}>
+      <Box sx={{ flex: '1 1 150px' }}>
         <Typography sx={{ fontWeight: 700 }}>
           {kind === 'test' ? 'Licence test: ' : ''}
           {learner ? (
@@ -134,58 +133,4 @@ function setupOf(learner: string, vehicle: string | undefined, route: string | u
     value === undefined ? [] : [[key, value]],
   );
   return `/setup?${new URLSearchParams(given).toString()}`;
-}
-
-const NEAR_DAYS = 24;
-
-/** Who is close to a licence test, and how ready. */
-export function NearTests() {
-  const { data } = useReadinessQuery();
-  const now = new Date();
-  const near = (data?.items ?? [])
-    .filter(
-      ({ testDate }) =>
-        testDate !== null && daysUntil(testDate, now) >= 0 && daysUntil(testDate, now) <= NEAR_DAYS,
-    )
-    .sort((a, b) => (a.testDate ?? '').localeCompare(b.testDate ?? ''));
-  if (near.length === 0) return null;
-  return (
-    <Box component="section" aria-labelledby="near" sx={{ mb: 4 }}>
-      <Typography variant="h2" id="near" sx={{ mb: 0.5 }}>
-        Close to a test
-      </Typography>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {near.map(({ learner, testDate, word, overrule, pass, low, high, unmet }) => (
-          <Box component="li" key={learner.id} sx={{ py: 1.25, borderBottom: `1px solid ${colour('line')}` }}>
-            <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-              <Box
-                component={Link}
-                to={`/learners/${learner.id}`}
-                aria-label={`How ready is ${learner.name}`}
-                sx={{ fontWeight: 700, color: 'text.primary', flex: 1 }}
-              >
-                {learner.name}
-              </Box>
-              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                {daysText(daysUntil(testDate ?? '', now))}
-              </Typography>
-            </Box>
-            <Typography variant="body2">
-              <Box component="strong" sx={{ color: colour(wordColour[overrule?.word ?? word]) }}>
-                {wordTitles[overrule?.word ?? word]}
-              </Box>
-              {overrule ? ' (as you see it)' : ''}
-              {pass === null || word === 'too little evidence' ? '' : `, ${percent(pass)}`}
-              {unmet[0] ? `; not met: ${unmet[0].title.toLowerCase()}` : ''}
-            </Typography>
-            {pass === null || low === null || high === null ? null : (
-              <Box sx={{ mt: 0.75 }}>
-                <BandScale {...{ pass, low, high }} tone={wordColour[word]} height={10} />
-              </Box>
-            )}
-          </Box>
-        ))}
-      </Box>
-    </Box>
-  );
 }

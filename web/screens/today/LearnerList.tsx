@@ -1,7 +1,7 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { errorText } from '../../data/api';
+import { errorText, useReadinessQuery } from '../../data/api';
 import { LearnerRow, useLearnersFound } from '../../parts/people';
 import { EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 
@@ -12,17 +12,18 @@ const NewLearnerDialog = lazy(async () => ({
 /** As many as can be looked over; the others are found by a few letters, or on the page of all. */
 const SHOWN = 6;
 
-/** Who comes next: those with the nearest licence test, or those who are looked for. */
+/** Whose licence test is nearest and how ready they are, or those who are looked for. */
 export function LearnerList() {
   const [letters, setLetters] = useState('');
   const [adding, setAdding] = useState(false);
   const { learners, more, loading, error, retry } = useLearnersFound(letters);
+  const { data: readiness } = useReadinessQuery();
   const found = letters.trim() !== '';
   return (
     <Box component="section" aria-labelledby="learners" sx={{ mb: 4 }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1.5 }}>
         <Typography variant="h2" id="learners">
-          Learners
+          {found ? 'Learners found' : 'Next licence tests'}
         </Typography>
         <Button variant="outlined" onClick={() => setAdding(true)}>
           Add a learner
@@ -48,7 +49,11 @@ export function LearnerList() {
       ) : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {learners.slice(0, SHOWN).map((learner) => (
-          <LearnerRow key={learner.id} learner={learner} />
+          <LearnerRow
+            key={learner.id}
+            learner={learner}
+            ready={readiness?.items.find((row) => row.learner.id === learner.id)}
+          />
         ))}
       </Box>
       {learners.length > SHOWN || more ? (

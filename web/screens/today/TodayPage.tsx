@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { MockSummary } from '../../../contract';
 import { errorText, useMocksQuery } from '../../data/api';
@@ -12,7 +12,6 @@ import {
   isToday,
   localZone,
   longDayText,
-  EmptyNote,
   ErrorNote,
   LoadingNote,
 } from '../../parts/ui';
@@ -23,15 +22,16 @@ const VehicleReminders = lazy(async () => ({
   default: (await import('./VehicleReminders')).VehicleReminders,
 }));
 
+/** Only a new school needs them. */
+const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps')).FirstSteps }));
+
 const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder')).BackupReminder }));
 
 const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
-const NearTests = lazy(async () => ({ default: (await import('./DayAhead')).NearTests }));
 
-/** As many of earlier days as help to go on from. */
-const BEFORE = 12;
+const LAST = 10;
 
-/** The day: what is running, what wants sorting, what was driven, and who comes next. */
+/** The day: its lessons, what is left to do, the last mocks, and who is close to a test. */
 export function TodayPage() {
   const mocks = useMocksQuery({}, { pollingInterval: 30_000, refetchOnMountOrArgChange: true });
   const now = new Date();
@@ -74,14 +74,13 @@ export function TodayPage() {
             {hourText(mocks.data.keptFrom, localZone())}; it doesn’t answer now.
           </Typography>
         ) : null}
-        {mocks.data ? <Mocks mocks={mocks.data.items} now={now} /> : null}
+        {mocks.data ? <Mocks mocks={mocks.data.items} /> : null}
       </Box>
       {/* On a phone it stands below the mocks: until they have come, it would move from under a finger. */}
       <Box sx={{ visibility: { xs: mocks.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
         <LearnerList />
         {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
         <Suspense fallback={null}>
-          <NearTests />
           <VehicleReminders />
           <BackupReminder />
         </Suspense>
@@ -128,32 +127,103 @@ function KeptHere() {
   );
 }
 
-function Mocks({ mocks, now }: { readonly mocks: readonly MockSummary[]; readonly now: Date }) {
+function Mocks({ mocks }: { readonly mocks: readonly MockSummary[] }) {
   const running = mocks.filter(({ ended }) => !ended);
   const toSort = mocks.filter(({ ended, unsorted }) => ended && unsorted > 0);
-  const rest = mocks.filter(({ ended, unsorted }) => ended && unsorted === 0);
-  const today = rest.filter(({ startedAt }) => isToday(startedAt, now));
-  const before = rest.filter(({ startedAt }) => !isToday(startedAt, now));
+  const last = mocks.filter(({ ended }) => ended).slice(0, LAST);
   if (mocks.length === 0)
     return (
-      <EmptyNote title="No mock yet">
-        Choose a learner and start one; it takes less than half a minute.
-      </EmptyNote>
+      <Suspense fallback={null}>
+        <FirstSteps />
+      </Suspense>
     );
   return (
     <>
-      <Group title="Running" mocks={running} />
-      <Group title="Flags left to sort" mocks={toSort} />
-      {today.length > 0 || running.length + toSort.length > 0 ? (
-        <Group title="Done today" mocks={today} />
-      ) : (
-        <EmptyNote title="No mock today yet" />
-      )}
-      <Group title="Before today" mocks={before.slice(0, BEFORE)} />
+      <ToDo {...{ running, toSort }} />
+      <Group title="Last mocks" mocks={last} />
       <Button component={Link} to="/mocks" color="inherit">
         All mocks
       </Button>
     </>
+  );
+}
+
+/** So many flags to sort are listed one by one; the rest is on the screen of all mocks. */
+const TO_SORT = 5;
+
+/** What waits to be done: mocks that are running, and flags that were left. */
+function ToDo({
+  running,
+  toSort,
+}: {
+  readonly running: readonly MockSummary[];
+  readonly toSort: readonly MockSummary[];
+}) {
+  if (running.length + toSort.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="to-do" sx={{ mb: 4 }}>
+      <Typography variant="h2" id="to-do" sx={{ mb: 0.5 }}>
+        To do
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {running.map((mock) => (
+          <Doing key={mock.id} mock={mock} to={`/mocks/${mock.id}/marking`} press="Continue">
+            Mock still running
+          </Doing>
+        ))}
+        {toSort.slice(0, TO_SORT).map((mock) => (
+          <Doing key={mock.id} mock={mock} to={`/mocks/${mock.id}/debrief`} press="Sort">
+            {mock.unsorted} {mock.unsorted === 1 ? 'flag' : 'flags'} to sort
+          </Doing>
+        ))}
+      </Box>
+      {toSort.length > TO_SORT ? (
+        <Button component={Link} to="/mocks?state=flags" color="inherit">
+          {toSort.length - TO_SORT} more with flags to sort
+        </Button>
+      ) : null}
+    </Box>
+  );
+}
+
+function Doing({
+  mock: { learner, startedAt, zone, standard },
+  to,
+  press,
+  children,
+}: {
+  readonly mock: MockSummary;
+  readonly to: string;
+  readonly press: string;
+  readonly children: ReactNode;
+}) {
+  const when = isToday(startedAt, new Date()) ? 'today' : dayText(startedAt, zone);
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        minHeight: 64,
+        borderBottom: `1px solid ${colour('line')}`,
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Typography>
+          <b>{learner.name}</b>:{' '}
+          <Box component="span" sx={{ color: colour('ochre'), fontWeight: 700 }}>
+            {children}
+          </Box>
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {standard.title}, {when} at {hourText(startedAt, zone)}
+        </Typography>
+      </Box>
+      <Button component={Link} to={to} variant="outlined" aria-label={`${press}: ${learner.name}, ${when}`}>
+        {press}
+      </Button>
+    </Box>
   );
 }
 

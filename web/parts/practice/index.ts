@@ -1,0 +1,1 @@
+export { usePractice } from './usePractice';
