@@ -8,7 +8,7 @@ module.exports = {
       from: { path: '^core/', pathNot: [notTests, '^core/testing/'] },
       to: {
         pathNot:
-          '^core/|^node_modules/(zod|ts-fsrs|papaparse|@types/papaparse|saxes|flatbush|flatqueue|jstat)/',
+          '^core/|^node_modules/(zod|ts-fsrs|papaparse|@types/papaparse|saxes|flatbush|flatqueue|jstat|d3-array|d3-contour|@types/d3-array|@types/d3-contour)/',
       },
     },
     {

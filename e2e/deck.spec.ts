@@ -63,7 +63,7 @@ test('stepping in is one touch, sets the gravest first for the next mark within 
     'Dangerous faults: 1, none allowed',
   );
   await page.getByRole('link', { name: 'Report' }).click();
-  await expect(page.getByRole('group', { name: 'Everything in order' })).toContainText(
+  await expect(page.getByRole('group', { name: 'All marks and events' })).toContainText(
     'The instructor stepped in',
   );
 });

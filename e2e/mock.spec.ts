@@ -202,7 +202,7 @@ test('the guide opens from any mark at the kerb and on the report, and the answe
   await expect(marks.getByRole('listitem')).toHaveCount(2);
 
   await page.getByRole('link', { name: 'Report' }).click();
-  const table = page.getByRole('group', { name: 'Everything in order' });
+  const table = page.getByRole('group', { name: 'All marks and events' });
   await expect(table).toContainText('Severity guide: You had to act');
   await table
     .getByRole('button', { name: /^How grave was it/ })

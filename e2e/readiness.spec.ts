@@ -11,16 +11,16 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   test.setTimeout(120_000);
   await enterDemo(page);
   await page.getByRole('link', { name: /^Amara Okonwe/ }).click();
-  await expect(readiness(page)).toContainText('chance of a pass, between', { timeout: 20_000 });
+  await expect(readiness(page)).toContainText('chance of passing, between', { timeout: 20_000 });
   await expect(readiness(page)).toContainText('Nearly');
   // One bad habit is the story of this learner; on some days a single grave mark costs more.
   const work = page.getByRole('region', { name: 'What to work on next' });
   const habit = work.getByRole('listitem').filter({ hasText: 'Looking round before moving off' });
   await expect(habit).toContainText('chin to shoulder');
   await expect(habit).toContainText('Practise it on');
-  await expect(work.getByRole('listitem').first()).toContainText(/^1.*Gains \d+\.\d points of chance/);
+  await expect(work.getByRole('listitem').first()).toContainText(/^1.*Raises the chance by \d+\.\d points/);
   // Papers that run out before the test are a condition.
-  const conditions = page.getByRole('region', { name: 'What “ready” asks for' });
+  const conditions = page.getByRole('region', { name: 'Requirements' });
   await expect(conditions).toContainText('Theory pass runs out');
   await page.getByRole('button', { name: 'Remove Theory pass' }).click();
   await expect(conditions).toContainText('Documents in order: all seen');
@@ -59,7 +59,7 @@ test('another standard, a result of a day to come, and a learner without any moc
 }) => {
   await enterDemo(page);
   await page.getByRole('link', { name: /^Tomas Wielgosz/ }).click();
-  await expect(readiness(page)).toContainText('chance of a pass', { timeout: 20_000 });
+  await expect(readiness(page)).toContainText('chance of passing', { timeout: 20_000 });
   await page.getByRole('combobox', { name: 'Under the standard' }).click();
   await page.getByRole('option', { name: 'Graded faults' }).click();
   await expect(page.getByRole('region', { name: 'Mocks under Graded faults' })).toContainText(

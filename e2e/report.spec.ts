@@ -12,7 +12,7 @@ test('the report on screen and in print tell the same of the same mock', async (
   const failed = items.find(({ result }) => result.outcome === 'fail');
   const id = failed?.id ?? '';
   await page.goto(`/mocks/${id}`);
-  await page.getByRole('heading', { name: 'Everything in order' }).waitFor();
+  await page.getByRole('heading', { name: 'All marks and events' }).waitFor();
   const answer = await page.request.get(`/api/v1/mocks/${id}/report.pdf`);
   expect(answer.status()).toBe(200);
   const { pages } = await openPdf(await answer.body());
@@ -28,7 +28,7 @@ test('the report on screen and in print tell the same of the same mock', async (
 
   const verdict = page.getByRole('region', { name: 'Verdict' });
   for (const words of await verdict.locator('p').allInnerTexts()) expect(printed).toContain(flat(words));
-  const rows = page.getByRole('region', { name: 'Everything in order' }).locator('tbody tr');
+  const rows = page.getByRole('region', { name: 'All marks and events' }).locator('tbody tr');
   const told = await rows.evaluateAll((all) =>
     all.map((row) =>
       [...row.querySelectorAll('td')].slice(0, 5).map((cell) => (cell as HTMLElement).innerText),

@@ -37,7 +37,7 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('region', { name: 'Last mocks' })).toBeVisible();
     await sound(page, 'today');
     await page.getByRole('link', { name: /^Amara Okonwe/ }).click();
-    await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of a pass', {
+    await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of passing', {
       timeout: 20_000,
     });
     await expect(page.getByRole('figure', { name: 'Chance of a pass after each mock' })).toBeVisible();

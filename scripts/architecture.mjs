@@ -21,7 +21,7 @@ const frames = [
   {
     title: 'core',
     rooms: [
-      'coaching compose diary geo guidance hotspot log marking names network numbers problems',
+      'coaching compose diary geo guidance hotspot log map marking names network numbers problems',
       'questions random readiness report route session standard time vehicle',
     ].flatMap((line) => line.split(' ').map((room) => `core/${room}`)),
   },

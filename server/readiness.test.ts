@@ -353,9 +353,16 @@ describe('the report', () => {
     const texts = await Promise.all(pages.map((page) => page.getTextContent()));
     const text = texts.flatMap(({ items }) => items.map((item) => ('str' in item ? item.str : ''))).join(' ');
     expect(text).toContain('Mock test of Tomas Wielgosz');
+    // The first page is what a learner takes home: verdict, three things with cause and cure, the map.
+    const first = (texts[0]?.items ?? []).map((item) => ('str' in item ? item.str : '')).join(' ');
+    expect(first).toContain('To work on');
+    expect(first.match(/Usual cause: /g)).toHaveLength(3);
+    expect(first).toContain('Where it was');
+    expect(first).toContain('Pellam Cross');
+    expect(first).not.toContain('Faults by section');
     expect(text).toContain('Faults by section');
     expect(text).toContain('Every limit');
-    expect(text).toContain('Everything in order');
+    expect(text).toContain('All marks and events');
     expect(text).toContain('Where it was');
     expect(text).toContain('How the total grew');
     expect(text).toContain('As other standards would have judged it');

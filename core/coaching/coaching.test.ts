@@ -1,6 +1,7 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { cleanSections, judge } from '../marking';
-import { manoeuvreOfSkill, skillOf } from '../standard';
+import { manoeuvreOfSkill, skillOf, type Standard } from '../standard';
 import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import {
   adviceFor,
@@ -35,12 +36,23 @@ describe('advice', () => {
     expect(new Set(beliefs.map(({ id }) => id)).size).toBe(beliefs.length);
   });
 
+  it('ships for every skill that a shipped standard marks', () => {
+    const folder = new URL('../../data/standards/', import.meta.url);
+    const all = adviceWith([]);
+    const marked = readdirSync(folder)
+      .filter((file) => file.endsWith('.json'))
+      .flatMap((file) => (JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Standard).sections)
+      .flatMap(({ items }) => items.map(({ skill }) => skill));
+    expect(new Set(marked).size).toBeGreaterThan(40);
+    expect([...new Set(marked)].filter((skill) => adviceFor(all, skill) === null)).toEqual([]);
+  });
+
   it('of a manoeuvre stands for each aspect of it; a school’s own goes first', () => {
     const own = { skill: 'stalling', cause: 'a', instead: 'b', exercise: 'c' };
     const all = adviceWith([own]);
     expect(adviceFor(all, 'stalling')).toBe(own);
     expect(adviceFor(all, 'bay-park.observation')?.skill).toBe('bay-park');
-    expect(adviceFor(all, 'papers')).toBeNull();
+    expect(adviceFor(all, 'no-such-skill')).toBeNull();
     expect(parseAdvice([{ ...own, cause: '' }]).ok).toBe(false);
   });
 });

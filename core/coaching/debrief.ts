@@ -11,7 +11,7 @@ export interface Priority {
   readonly gravity: number;
   /** How often each severity counted today, the gravest first. */
   readonly severities: readonly { readonly severity: string; readonly times: number }[];
-  /** Added to the chance of a pass when it is as good as a ready learner's. */
+  /** Added to the chance of passing when it is as good as a ready learner's. */
   readonly gain: number;
   readonly marks: readonly string[];
 }

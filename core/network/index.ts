@@ -9,6 +9,7 @@ export {
   type StoredNetwork,
 } from './file';
 export { builtUpAreas, type Ring } from './builtUp';
+export { clipNetwork, type Extent } from './clip';
 export { namedRoads, type NamedRoad } from './namedRoads';
 export {
   edgeOf,

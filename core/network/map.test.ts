@@ -1,6 +1,7 @@
 import { expect, it } from '@jest/globals';
 import { countyNetwork, networkOf, osmXml } from '../testing';
 import { builtUpAreas } from './builtUp';
+import { clipNetwork } from './clip';
 import { parseNetwork } from './file';
 import { openNetwork } from './graph';
 import { namedRoads } from './namedRoads';
@@ -145,4 +146,22 @@ it('leaves nothing built up where there are only roads between towns', async () 
     ]),
   );
   expect(builtUpAreas(openNetwork(network))).toEqual([]);
+});
+
+it('clips a network to a part: its roads as they were, its places, nothing of the rest', async () => {
+  const network = await countyNetwork();
+  const whole = openNetwork(network);
+  const part = openNetwork(clipNetwork(network, { south: 52.11, west: -2.33, north: 52.13, east: -2.29 }));
+  expect(part.edges).toBeGreaterThan(100);
+  expect(part.edges).toBeLessThan(whole.edges);
+  expect(part.places.map(({ name }) => name)).toContain('Pellam Cross');
+  expect(part.places.map(({ name }) => name)).not.toContain('Ostrey');
+  // Every piece is one of the whole, of the same road and as long.
+  const key = ({ roads, roadOfEdge, lengthOfEdge }: typeof whole, e: number) =>
+    `${roads[roadOfEdge[e] ?? 0]?.name} ${(lengthOfEdge[e] ?? 0).toFixed(3)}`;
+  const known = new Set(Array.from({ length: whole.edges }, (_, e) => key(whole, e)));
+  expect(Array.from({ length: part.edges }, (_, e) => key(part, e)).filter((one) => !known.has(one))).toEqual(
+    [],
+  );
+  expect(clipNetwork(network, { south: 10, west: 10, north: 11, east: 11 }).edges).toEqual([]);
 });

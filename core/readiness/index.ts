@@ -6,6 +6,7 @@ export {
   type ReadinessJudgement,
   type ReadinessWord,
 } from './judgement';
+export { nextStepOf, type NextStep } from './nextStep';
 export { papersOn, type Paper } from './papers';
 export type { PlannedHour } from './plan';
 export { posteriorOf, schoolRates, type SchoolRates } from './posterior';

@@ -61,7 +61,7 @@ export function judgeReadiness(
   const grave = clean.filter(({ grave: times }) => times > 0).length;
 
   const conditions: Condition[] = [
-    condition('pass', 'Chance of a pass', pass >= settings.readyPass && low >= settings.readyLow, {
+    condition('pass', 'Chance of passing', pass >= settings.readyPass && low >= settings.readyLow, {
       now: `${percent(pass)}, between ${percent(low)} and ${percent(high)}`,
       wanted: `${percent(settings.readyPass)}, and at least ${percent(settings.readyLow)} at the low end`,
     }),
@@ -74,14 +74,14 @@ export function judgeReadiness(
     conditions.push(
       condition('routes', 'On different routes', routes.size >= settings.routes, {
         now: many(routes.size, 'route'),
-        wanted: `a mock on another route than ${routes.size === 0 ? 'none' : 'the last ones'}`,
+        wanted: routes.size === 0 ? 'mocks on routes' : 'a mock on another route',
       }),
     );
   if (settings.cleanMocks > 0)
     conditions.push(
       condition(
         'clean',
-        `Last ${settings.cleanMocks} mocks without a grave fault`,
+        `Last ${settings.cleanMocks} mocks without a serious fault`,
         clean.length >= settings.cleanMocks && grave === 0,
         {
           now:

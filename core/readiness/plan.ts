@@ -2,7 +2,7 @@ import type { Standard } from '../standard';
 import { fastLimits, NO_MARK } from './cells';
 import { passWith, type Gain, type SimulatedTests } from './simulated';
 
-/** One lesson hour: what it is spent on, and the chance of a pass after it. */
+/** One lesson hour: what it is spent on, and the chance of passing after it. */
 export interface PlannedHour {
   readonly item: string;
   readonly pass: number;
@@ -15,10 +15,10 @@ const MOST_HOURS = 40;
 const TRIED = 1_200;
 
 /**
- * Spends lesson hours greedily: each on the item where it raises the chance of a pass most, when an hour leaves
+ * Spends lesson hours greedily: each on the item where it raises the chance of passing most, when an hour leaves
  * `factor` of an item's rate. Asked of the same simulated tests, so that choices differ by what is practised only.
  *
- * @param pass chance of a pass before the first hour
+ * @param pass chance of passing before the first hour
  */
 export function hoursPlan(
   standard: Standard,

@@ -23,7 +23,7 @@ export interface Forecast {
     readonly max: number;
     readonly counts: readonly number[];
   } | null;
-  /** Lesson hours in the order of their use, with the chance of a pass after each. */
+  /** Lesson hours in the order of their use, with the chance of passing after each. */
   readonly hours: readonly PlannedHour[];
   readonly tests: number;
 }
@@ -87,7 +87,7 @@ export function* forecasting(input: ForecastInput): Generator<number, Forecast> 
 /** Makes another stream of the same seed. */
 const FURTHER = 0x5bd1e995;
 
-/** The chance of a pass, its interval, and which limits break first. */
+/** The chance of passing, its interval, and which limits break first. */
 function chanceOf(
   input: ForecastInput,
   random: Random,

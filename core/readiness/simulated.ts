@@ -1,7 +1,7 @@
 /** What a learner gains when one item is brought to the level of a ready learner. */
 export interface Gain {
   readonly item: string;
-  /** Added to the chance of a pass; never below nought. */
+  /** Added to the chance of passing; never below nought. */
   readonly gain: number;
 }
 

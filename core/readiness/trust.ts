@@ -1,4 +1,4 @@
-/** A chance of a pass that was said before a test, and how the test went. */
+/** A chance of passing that was said before a test, and how the test went. */
 export interface Foretold {
   readonly pass: number;
   readonly passed: boolean;

@@ -1,10 +1,12 @@
 import PDFDocument from 'pdfkit';
 import type { MockView } from '../../contract';
 import { clockText, freeSpots, leftWords, MANY_MARKS, outcomeWords } from '../../core/marking';
-import type { Position } from '../../core/geo';
+import type { Advice } from '../../core/coaching';
+import type { StoredNetwork } from '../../core/network';
 import type { Report } from '../../core/report';
 import type { Route } from '../../core/route';
 import type { Outcome, Standard } from '../../core/standard';
+import { drawMap } from './drawMap';
 import { lacksLetters, registerFonts } from './fonts';
 import { INK, JASPER, MARGIN, sheet, SOFT, type Sheet } from './sheet';
 
@@ -14,6 +16,14 @@ interface Printed {
   readonly report: Report;
   /** The route that was driven, if any. */
   readonly route: Route | null;
+  /** The roads round it; null where they are not here. */
+  readonly network: StoredNetwork | null;
+  /** What to work on, the most important first. */
+  readonly work: readonly {
+    readonly title: string;
+    readonly why: string;
+    readonly advice: Pick<Advice, 'cause' | 'instead' | 'exercise'> | null;
+  }[];
   /** The verdict under other standards; null where too little carried over to say. */
   readonly others: readonly {
     readonly title: string;
@@ -22,8 +32,16 @@ interface Printed {
   }[];
 }
 
-/** The report of one drive on A4: real text, with tagged headings and tables for screen readers. */
-export function reportPdf({ mock, standard, report, route, others }: Printed): Promise<Buffer> {
+/** The report of one drive on A4, its first page for the learner to take home: real text, with tagged headings and tables for screen readers. */
+export function reportPdf({
+  mock,
+  standard,
+  report,
+  route,
+  network,
+  work,
+  others,
+}: Printed): Promise<Buffer> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -55,22 +73,28 @@ export function reportPdf({ mock, standard, report, route, others }: Printed): P
       'Some letters are in none of the fonts here and stand as “?”. On screen they are shown in full.',
       { colour: SOFT, size: 9 },
     );
-  page.gap(8);
-  page.heading(2, report.title, { colour: report.outcome === 'pass' ? INK : JASPER });
+  page.text(
+    [
+      `${standard.title} ${standard.version}${mock.retest ? ', re-test' : ''}`,
+      `driven ${clockText(report.seconds)} (h:min:s)`,
+      mock.vehicle?.name,
+      mock.route?.title,
+      `marked by ${mock.instructor.name}`,
+    ]
+      .filter(Boolean)
+      .join(', '),
+    { colour: SOFT },
+  );
+  page.gap(2);
+  page.heading(2, report.title, { size: 20, colour: report.outcome === 'pass' ? INK : JASPER });
   for (const words of report.why) page.text(words);
   for (const words of report.remarks) page.text(words, { bold: true });
-  page.gap(4);
-  for (const [name, value] of [
-    ['Standard', `${standard.title} ${standard.version}${mock.retest ? ', re-test' : ''}`],
-    ['Driven', `${clockText(report.seconds)} (h:min:s)`],
-    ['Vehicle', mock.vehicle?.name ?? 'not named'],
-    ['Route', mock.route?.title ?? 'none'],
-    ['Marked by', mock.instructor.name],
-  ] as const)
-    page.text(`${name}: ${value}`);
+  toWorkOn(page, work);
+  goals(page, report);
+  map(page, standard, report, route, network);
 
+  page.newPage();
   timeLine(page, report);
-  map(page, report, route);
   sections(page, standard, report);
   limits(page, report);
   growth(page, report);
@@ -147,42 +171,67 @@ function timeLine(page: Sheet, { marks, span: whole }: Report): void {
   );
 }
 
-function map(page: Sheet, { marks }: Report, route: Route | null): void {
+/** The few things to work on, each with its usual cause and its cure. */
+function toWorkOn(page: Sheet, work: Printed['work']): void {
+  page.heading(2, 'To work on');
+  if (work.length === 0) page.text('Nothing stands out. Practise on another route.');
+  work.forEach(({ title, why, advice }, n) => {
+    page.text(`${n + 1}. ${title}`, { bold: true, size: 11 });
+    page.text(`${why}.`, { colour: SOFT, size: 9 });
+    if (advice) {
+      page.text(`Usual cause: ${advice.cause}`, { size: 9 });
+      page.text(`Instead: ${advice.instead}`, { size: 9 });
+      page.text(`Exercise: ${advice.exercise}`, { size: 9 });
+    }
+    page.gap(4);
+  });
+}
+
+function goals(page: Sheet, { goals: all }: Report): void {
+  if (all.length === 0) return;
+  page.heading(2, 'Goals for the next lesson');
+  for (const { text } of all) page.text(`• ${text}`);
+}
+
+/** On the first page the map takes what room is left, if that is enough to read it. */
+const LEAST_MAP = 170;
+const MOST_MAP = 330;
+
+function map(
+  page: Sheet,
+  standard: Standard,
+  { marks }: Report,
+  route: Route | null,
+  network: StoredNetwork | null,
+): void {
   const line = route?.line ?? [];
   const placed = marks.flatMap(({ position: made, gravity }) =>
-    made ? [{ position: made.position, gravity }] : [],
+    made ? [{ ...made.position, gravity }] : [],
   );
-  const all = [...line, ...placed.map(({ position }) => position)];
-  if (all.length < 2) return;
-  const [lats, lons] = [all.map(({ lat }) => lat), all.map(({ lon }) => lon)];
-  const [south, west] = [Math.min(...lats), Math.min(...lons)];
-  const [north, east] = [Math.max(...lats), Math.max(...lons)];
-  const narrow = Math.cos((((south + north) / 2) * Math.PI) / 180);
+  if (line.length + placed.length < 2) return;
+  if (page.left() < LEAST_MAP + 75) page.newPage();
   page.heading(2, 'Where it was');
+  const severities = standard.severities.filter(({ gravity }) =>
+    placed.some((one) => one.gravity === gravity),
+  );
   page.figure(
-    `The route with ${placed.length} of ${marks.length} marks where they were made, north up.`,
-    230,
+    `${line.length > 1 ? 'The route (red, with its direction) and' : 'The roads with'} ${placed.length} of ${marks.length} marks where they were made.`,
+    Math.min(MOST_MAP, page.left() - 28),
     (doc, { x, y, w, h }) => {
-      const scale = Math.min(
-        (w - 20) / Math.max(1e-9, (east - west) * narrow),
-        (h - 20) / Math.max(1e-9, north - south),
-      );
-      const left = x + (w - (east - west) * narrow * scale) / 2;
-      const top = y + (h - (north - south) * scale) / 2;
-      const at = ({ lat, lon }: Position): [number, number] => [
-        left + (lon - west) * narrow * scale,
-        top + (north - lat) * scale,
-      ];
-      const [first, ...rest] = line;
-      if (first) {
-        doc.moveTo(...at(first));
-        for (const point of rest) doc.lineTo(...at(point));
-        doc.lineWidth(2).strokeColor(SOFT).stroke();
-      }
       const free = freeSpots(placed.length, 1);
-      for (const { position, gravity } of placed) {
-        const [across, down] = at(position);
-        if (free(across, down, gravity)) glyph(doc, gravity, across, down);
+      drawMap(
+        doc,
+        { x, y, w, h: h - 18 },
+        { line, marks: placed, network, units: route?.units ?? standard.units },
+        (across, down, gravity) => {
+          if (free(across, down, gravity)) glyph(doc, gravity, across, down, 3.4);
+        },
+      );
+      let left = x + 6;
+      for (const { label, gravity } of severities) {
+        glyph(doc, gravity, left, y + h - 7, 3.4);
+        page.label(label, left + 9, y + h - 12, 130, 'left');
+        left += 24 + doc.widthOfString(label);
       }
     },
   );
@@ -284,7 +333,7 @@ function limits(page: Sheet, { limits: all }: Report): void {
 }
 
 function order(page: Sheet, { entries }: Report): void {
-  page.heading(2, 'Everything in order');
+  page.heading(2, 'All marks and events');
   if (entries.length === 0) page.text('Nothing was marked or noted.');
   else
     page.table(

@@ -78,6 +78,13 @@ export function sheet(doc: PDFKit.PDFDocument) {
       const [[font] = ['plain']] = runsOf(text, false);
       doc.font(font).fontSize(8).fillColor(SOFT).text(text, x, y, { width: w, align, lineBreak: false });
     },
+    /** Goes on with the next page. */
+    newPage: () => {
+      doc.addPage();
+      doc.y = MARGIN;
+    },
+    /** Points that are left on this page. */
+    left: () => bottom() - doc.y,
     gap: (points: number) => {
       doc.y += points;
     },

@@ -1,3 +1,4 @@
+export { adviceHeld, keepAdvice } from './advice';
 export {
   changesOf,
   checkpoint,

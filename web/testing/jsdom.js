@@ -7,6 +7,13 @@ class PageRequest extends Request {
   }
 }
 
+/** Nothing has a size in jsdom. */
+class NoSizes {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+
 /** jsdom with what browsers have and jsdom does not hand in. */
 export default class BrowserLike extends TestEnvironment {
   async setup() {
@@ -20,6 +27,7 @@ export default class BrowserLike extends TestEnvironment {
       Request: PageRequest,
       Response,
       Headers,
+      ResizeObserver: NoSizes,
     });
   }
 }

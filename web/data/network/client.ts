@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { API, type NetworkSummary } from '../../../contract';
-import type { MapGeometry } from './geometry';
+import type { MapGeometry } from '../../../core/map';
 import type { NetworkWorker } from './network.worker';
 
 /** A network that a worker has open: its map, and what can be asked of it. */

@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { compose, type ComposeWish, type Proposal } from '../../../core/compose';
 import { metresAlong, type Position } from '../../../core/geo';
+import { geometryOf, type MapGeometry } from '../../../core/map';
 import {
   Cancelled,
   createSearch,
@@ -27,7 +28,6 @@ import {
   type Route,
 } from '../../../core/route';
 import { wayBack, wrongTurn } from '../../../core/guidance';
-import { geometryOf, type MapGeometry } from './geometry';
 
 /** What a route keeps when its way is drawn anew. */
 export type RouteBase = Pick<Route, 'id' | 'title' | 'network' | 'units'> & Partial<Route>;

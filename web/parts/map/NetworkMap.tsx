@@ -7,13 +7,6 @@ import { zoom, zoomIdentity, type D3ZoomEvent } from 'd3-zoom';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import { frameAt, type Position, type Point } from '../../../core/geo';
-import type { Route } from '../../../core/route';
-import type { MapGeometry } from '../../data/network';
-import { colour, tokens, usePalette, useSize } from '../ui';
-import { MapContext, type Projection } from './context';
-import type { Box as Covered } from './labels';
-import { paintMap, type MapLine } from './paint';
-import { ScaleBar } from './ScaleBar';
 import {
   LEAST_SCALE,
   MOST_SCALE,
@@ -21,9 +14,16 @@ import {
   toPixels,
   viewOf,
   type Bounds,
+  type Box as Covered,
+  type MapGeometry,
   type Size,
   type View,
-} from './view';
+} from '../../../core/map';
+import type { Route } from '../../../core/route';
+import { colour, tokens, usePalette, useSize } from '../ui';
+import { MapContext, type Projection } from './context';
+import { paintMap, type MapLine } from './paint';
+import { ScaleBar } from './ScaleBar';
 
 interface Props {
   readonly geometry: MapGeometry;

@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import type { Position, Point } from '../../../core/geo';
-import type { Size } from './view';
+import type { Size } from '../../../core/map';
 
 /** Between places and the pixels of the map as it is shown now. */
 export interface Projection {

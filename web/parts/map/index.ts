@@ -2,4 +2,3 @@ export { useProjection } from './context';
 export { Marker } from './Marker';
 export { NetworkMap } from './NetworkMap';
 export type { MapLine } from './paint';
-export { boundsOf, type View } from './view';

@@ -1,9 +1,22 @@
 import { frameAt, type Point, type Position } from '../../../core/geo';
+import {
+  FILLED_FROM,
+  MAIN_RANK,
+  ONE_WAY,
+  placeLabels,
+  roadWidth,
+  SMALL_FROM,
+  toPixels,
+  type Bounds,
+  type Box,
+  type Label,
+  type MapGeometry,
+  type Measure,
+  type Size,
+  type View,
+} from '../../../core/map';
 import { roadClasses } from '../../../core/network';
-import { ONE_WAY, type MapGeometry } from '../../data/network';
 import type { Palette } from '../ui';
-import { placeLabels, type Box, type Label, type Measure } from './labels';
-import { toPixels, type Bounds, type Size, type View } from './view';
 
 /** A line drawn over the roads. */
 export interface MapLine {
@@ -18,11 +31,6 @@ export interface MapLine {
 
 const CELL = 1_500;
 const RANKS = roadClasses.length;
-/** Width of a road in metres and the least of its pixels, by rank. */
-const WIDE = [4, 5, 7, 7, 8.5, 9.5, 10.5, 10, 12] as const;
-const LEAST = [0.6, 0.8, 1, 1.1, 1.7, 2.3, 2.8, 3, 3.2] as const;
-/** Ranks from this one on are shown however far off the view is. */
-const MAIN = roadClasses.indexOf('tertiary');
 
 interface Cell {
   readonly bounds: [number, number, number, number];
@@ -142,9 +150,9 @@ export function paintMap(
   ctx.translate(-view.x, -view.y);
   ctx.fillStyle = palette.builtUp;
   ctx.fill(areaPath(geometry), 'evenodd');
-  const farOff = scale < 0.014;
-  const least = farOff ? MAIN : 0;
-  const hairlines = scale < 0.06;
+  const farOff = scale < SMALL_FROM;
+  const least = farOff ? MAIN_RANK : 0;
+  const hairlines = scale < FILLED_FROM;
   const stroke = (rank: number, colour: string, pixels: number) => {
     ctx.strokeStyle = colour;
     ctx.lineWidth = pixels / scale;
@@ -153,14 +161,17 @@ export function paintMap(
       if (path) ctx.stroke(path);
     }
   };
-  const width = (rank: number) => Math.max(LEAST[rank] ?? 1, (WIDE[rank] ?? 7) * scale);
   // From far off small streets are single lines, from very far off all roads; nearer they have an edge and a filling.
   for (let rank = least; rank < RANKS; rank += 1) {
-    const single = farOff || (hairlines && rank < MAIN);
-    stroke(rank, rank >= MAIN ? palette.strongLine : palette.line, width(rank) + (single ? 0 : 1.6));
+    const single = farOff || (hairlines && rank < MAIN_RANK);
+    stroke(
+      rank,
+      rank >= MAIN_RANK ? palette.strongLine : palette.line,
+      roadWidth(rank, scale) + (single ? 0 : 1.6),
+    );
   }
-  for (let rank = farOff ? RANKS : hairlines ? MAIN : least; rank < RANKS; rank += 1)
-    stroke(rank, rank >= MAIN ? palette.mainRoad : palette.card, width(rank));
+  for (let rank = farOff ? RANKS : hairlines ? MAIN_RANK : least; rank < RANKS; rank += 1)
+    stroke(rank, rank >= MAIN_RANK ? palette.mainRoad : palette.card, roadWidth(rank, scale));
   for (const { positions, tone, width: pixels, dash } of lines) {
     const path = linePath(geometry, positions);
     ctx.strokeStyle = palette.paper;

@@ -4,9 +4,15 @@ import { Box, Typography } from '@mui/material';
 import type { Condition } from '../../../core/readiness';
 import { colour } from '../ui';
 
+interface Props {
+  readonly conditions: readonly Condition[];
+  /** Only so many, what is not met first; all where it is not given. */
+  readonly most?: number;
+}
+
 /** What "ready" asks for, what is met, and what would meet the rest. */
-export function Conditions({ conditions }: { readonly conditions: readonly Condition[] }) {
-  const ordered = [...conditions].sort((a, b) => Number(a.met) - Number(b.met));
+export function Conditions({ conditions, most = conditions.length }: Props) {
+  const ordered = [...conditions].sort((a, b) => Number(a.met) - Number(b.met)).slice(0, most);
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
       {ordered.map(({ id, title, met, now, wanted }) => (

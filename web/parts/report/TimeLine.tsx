@@ -1,9 +1,11 @@
 import { Box, Typography } from '@mui/material';
+import { useRef } from 'react';
 import { clockText, freeSpots } from '../../../core/marking';
 import type { Report } from '../../../core/report';
-import { colour, GlyphShape, gravityColour } from '../ui';
+import { colour, GlyphShape, gravityColour, useSize } from '../ui';
 
-const WIDTH = 1100;
+/** Before its room is known, and where it is not. */
+const USUAL_WIDTH = 1100;
 const GUTTER = 12;
 const MARK = 18;
 const AXIS = 132;
@@ -11,7 +13,9 @@ const AXIS = 132;
 /** The drive from left to right: stages as bands, marks where they fell, stacked when they came together. */
 export function TimeLine({ report }: { readonly report: Report }) {
   const { marks, flags, stages, span: length } = report;
-  const x = (second: number) => GUTTER + ((WIDTH - 2 * GUTTER) * second) / length;
+  const box = useRef<HTMLDivElement>(null);
+  const width = useSize(box).width || USUAL_WIDTH;
+  const x = (second: number) => GUTTER + ((width - 2 * GUTTER) * second) / length;
   const stackedDots = stacked([
     ...marks.map((mark) => ({
       second: mark.seconds,
@@ -41,24 +45,19 @@ export function TimeLine({ report }: { readonly report: Report }) {
         return { ...entry, row };
       });
   }
-  const step = [1, 2, 5, 10, 20, 30].find((minutes) => length / 60 / minutes <= 12) ?? 60;
+  const step = [1, 2, 5, 10, 20, 30].find((minutes) => length / 60 / minutes <= width / 70) ?? 60;
   const ticks = Array.from({ length: Math.floor(length / 60 / step) + 1 }, (_, n) => n * step);
   return (
     <Box component="section" aria-labelledby="time-line">
       <Typography variant="h2" id="time-line" sx={{ mb: 1 }}>
         Time line
       </Typography>
-      <Box
-        sx={{ overflowX: 'auto' }}
-        tabIndex={0}
-        role="group"
-        aria-label="Time line, in minutes since the start"
-      >
+      <Box ref={box}>
         <svg
-          viewBox={`0 0 ${WIDTH} ${AXIS + 44}`}
+          viewBox={`0 0 ${width} ${AXIS + 44}`}
           role="img"
           aria-label={`${marks.length} marks over ${Math.round(length / 60)} minutes; the list below names each`}
-          style={{ display: 'block', width: '100%', minWidth: 680 }}
+          style={{ display: 'block', width: '100%' }}
         >
           {stages.map(({ from, to, title }, n) => (
             <g key={`${title} ${from}`}>
@@ -78,7 +77,7 @@ export function TimeLine({ report }: { readonly report: Report }) {
           ))}
           <line
             x1={GUTTER}
-            x2={WIDTH - GUTTER}
+            x2={width - GUTTER}
             y1={AXIS}
             y2={AXIS}
             stroke={colour('ink')}
@@ -92,7 +91,7 @@ export function TimeLine({ report }: { readonly report: Report }) {
               </text>
             </g>
           ))}
-          <text x={WIDTH - GUTTER} y={AXIS + 40} fontSize={15} textAnchor="end" fill={colour('soft')}>
+          <text x={width - GUTTER} y={AXIS + 40} fontSize={15} textAnchor="end" fill={colour('soft')}>
             minutes since the start
           </text>
           {dots.map(({ second, row, gravity, label, counts, flag }, n) => (

@@ -1,8 +1,9 @@
 import { useMemo, type ReactNode } from 'react';
+import { boundsOf } from '../../../core/map';
 import type { Position } from '../../../core/geo';
 import type { Feature, Route } from '../../../core/route';
 import { FeatureGlyph, featureText } from '../features';
-import { boundsOf, Marker, NetworkMap, useProjection, type MapLine } from '../map';
+import { Marker, NetworkMap, useProjection, type MapLine } from '../map';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { EmptyNote, LoadingNote } from '../ui';
 

@@ -13,6 +13,7 @@ import {
 import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { skipToken } from '@reduxjs/toolkit/query';
+import { boundsOf } from '../../../core/map';
 import { firstName } from '../../../core/names';
 import { skillWeights, weights } from '../../../core/compose';
 import type { Position } from '../../../core/geo';
@@ -34,7 +35,7 @@ import {
   useMocksQuery,
 } from '../../data/api';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
-import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
+import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { told, type OpenNetwork, useNetwork, type Composed } from '../../data/network';
 import { LearnerPicker } from '../../parts/people';
 import {

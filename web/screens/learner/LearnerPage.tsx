@@ -2,7 +2,8 @@ import { Box, Button, LinearProgress, MenuItem, Stack, TextField, Typography } f
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { limitOf, limitTitle, type Standard } from '../../../core/standard';
-import type { Readiness } from '../../../core/readiness';
+import type { LearnerView } from '../../../contract';
+import { nextStepOf, type Condition, type NextStep, type Readiness } from '../../../core/readiness';
 import { compileStandard } from '../../../core/standard';
 import { errorText, newestVersions, useStandardsQuery, useChangeLearnerMutation } from '../../data/api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../../parts/readiness';
@@ -102,8 +103,8 @@ export function LearnerPage() {
       </Stack>
       {error && nothingYet(error) ? (
         <EmptyNote title="No mock yet">
-          Start one, or choose above under which standard {learner.name} will be tested: three mocks on
-          different routes say most of what there is to say.
+          Start one, or choose above which standard {learner.name} will be tested under. Three mocks on
+          different routes give a useful forecast.
         </EmptyNote>
       ) : null}
       {error && !nothingYet(error) ? (
@@ -119,29 +120,33 @@ export function LearnerPage() {
               gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
             }}
           >
-            <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
-              <Judgement
-                {...{ readiness, standard, done }}
-                ready={evidence.settings.readyPass}
-                learner={learner}
-              />
-              <TestDate {...{ learner, day, setDay, readiness }} hours={shown.hours} standard={standard} />
-            </Box>
-            <Box component="section" aria-labelledby="conditions">
-              <Typography variant="h2" id="conditions">
-                What “ready” asks for
-              </Typography>
-              <Conditions conditions={readiness.conditions} />
-            </Box>
+            <Judgement
+              {...{ readiness, standard, done }}
+              ready={evidence.settings.readyPass}
+              learner={learner}
+            />
+            <Requirements conditions={readiness.conditions} />
           </Box>
-          <Box component="section" aria-labelledby="work">
-            <Typography variant="h2" id="work">
-              What to work on next
-            </Typography>
-            <Typography sx={{ color: 'text.secondary' }}>
-              In this order: what raises the chance of a pass most when it is as good as a ready learner’s.
-            </Typography>
-            <WorkOn items={workItems(standard, readiness)} />
+          <Box
+            sx={{
+              display: 'grid',
+              gap: { xs: 4, md: 6 },
+              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
+            }}
+          >
+            <Box component="section" aria-labelledby="work" id="work-on">
+              <Typography variant="h2" id="work">
+                What to work on next
+              </Typography>
+              <Typography sx={{ color: 'text.secondary' }}>
+                What raises the chance of passing most, the greatest gain first.
+              </Typography>
+              <WorkOn items={workItems(standard, readiness)} />
+            </Box>
+            <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+              <TestDate {...{ learner, day, setDay, readiness }} hours={shown.hours} standard={standard} />
+              <WhyFailed readiness={readiness} standard={standard} />
+            </Box>
           </Box>
           <LearnerCharts {...{ readiness, standard, evidence }} overTime={shown.overTime} learner={learner} />
           <DrillMemory
@@ -164,8 +169,8 @@ export function LearnerPage() {
         <Results learner={learner} />
       </Box>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        A forecast from mocks, with its doubt. The instructor, the local code and the examiner decide. Today
-        is {dayText(new Date().toISOString(), localZone())}.
+        A forecast from mocks can be wrong. You, the local code and the examiner decide. Today is{' '}
+        {dayText(new Date().toISOString(), localZone())}.
       </Typography>
     </Box>
   );
@@ -174,7 +179,7 @@ export function LearnerPage() {
 /** The server knows no standard to ask under: nobody has chosen one, and no mock was driven. */
 const nothingYet = (error: unknown): boolean => (error as { status?: unknown }).status === 404;
 
-/** The word, the chance with its band, and what breaks first. */
+/** The word, the chance with its range, and the next step. */
 function Judgement({
   readiness,
   standard,
@@ -187,10 +192,14 @@ function Judgement({
   readonly ready: number;
   /** Share of what is being worked out that is done; null when nothing is. */
   readonly done: number | null;
-  readonly learner: Parameters<typeof Overruling>[0]['learner'];
+  readonly learner: LearnerView;
 }) {
   const { forecast, word } = readiness;
-  const { pass, low, high, broken } = forecast;
+  const { pass, low, high } = forecast;
+  const step = nextStepOf(standard, readiness, {
+    gains: forecast.gains,
+    booked: learner.testDate !== null && daysUntil(learner.testDate, new Date()) >= 0,
+  });
   const tone = wordColour[word];
   return (
     <Box
@@ -219,31 +228,102 @@ function Judgement({
       <Typography sx={{ fontSize: '1.2rem', mt: 1.5, mb: 1 }}>
         {word === 'too little evidence'
           ? `Perhaps ${percent(pass)}, but it may be anything from ${percent(low)} to ${percent(high)}`
-          : `${percent(pass)} chance of a pass, between ${percent(low)} and ${percent(high)}`}
+          : `${percent(pass)} chance of passing, between ${percent(low)} and ${percent(high)}`}
       </Typography>
       <BandScale {...{ pass, low, high, ready, tone }} />
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
-        The band is the 80% range. Dashed: ready from {percent(ready)}. Evidence of{' '}
-        {readiness.tests.toFixed(1)} whole tests by its weight, {forecast.tests.toLocaleString('en-GB')} tests
-        simulated.
+        The band is the 80% range, the dashed line where “ready” begins ({percent(ready)}). Worked out from
+        the evidence of {readiness.tests.toFixed(1)} whole tests, the latest counting most.
       </Typography>
-      {broken.length > 0 ? (
-        <Typography sx={{ mt: 2 }}>
-          <strong>Breaks first:</strong>{' '}
-          {broken
-            .slice(0, 3)
-            .map(({ limit, share }) => `${titleOf(standard, limit)} in ${percent(share)} of failed tests`)
-            .join('; ')}
-          .
+      <Box
+        role="group"
+        aria-label="Next step"
+        sx={{ mt: 2, pt: 2, borderTop: `1px solid ${colour('line')}`, display: 'grid', gap: 1.25 }}
+      >
+        <Typography sx={{ fontSize: '1.2rem' }}>
+          <strong>Next step:</strong> {step.text}
         </Typography>
+        <Box>
+          <NextStepLink {...{ step, learner }} />
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** Where the next step is done. */
+function NextStepLink({ step: { by }, learner }: { readonly step: NextStep; readonly learner: LearnerView }) {
+  const [words, to] = {
+    mock: ['Start a mock', `/setup?learner=${learner.id}`],
+    practice: ['See what to work on', '#work-on'],
+    drill: ['Start a drill', `/questions/drill?learner=${learner.id}`],
+    documents: ['Open documents', '#documents'],
+    booking: ['Open the diary', '/diary'],
+    lessons: ['Open the diary', '/diary'],
+  }[by] as [string, string];
+  // A place on this page is gone to by the browser itself.
+  const where = to.startsWith('#') ? { href: to } : { component: Link, to };
+  return (
+    <Button {...where} variant="outlined" sx={{ minHeight: 56 }}>
+      {words}
+    </Button>
+  );
+}
+
+/** So many requirements stand on the first screen, what is not met first. */
+const FIRST = 3;
+
+function Requirements({ conditions }: { readonly conditions: readonly Condition[] }) {
+  const [all, setAll] = useState(false);
+  const unmet = conditions.filter(({ met }) => !met).length;
+  return (
+    <Box component="section" aria-labelledby="conditions">
+      <Typography variant="h2" id="conditions">
+        Requirements
+      </Typography>
+      <Typography sx={{ color: 'text.secondary' }}>
+        {unmet === 0 ? `All ${conditions.length} are met.` : `${unmet} of ${conditions.length} not met.`}
+      </Typography>
+      <Conditions conditions={conditions} {...(all ? {} : { most: FIRST })} />
+      {conditions.length > FIRST ? (
+        <Button color="inherit" onClick={() => setAll(!all)} aria-expanded={all} sx={{ mt: 0.5 }}>
+          {all ? 'Show fewer' : `Show all ${conditions.length}`}
+        </Button>
       ) : null}
+    </Box>
+  );
+}
+
+/** Which limits a test fails by, as it was simulated. */
+function WhyFailed({
+  readiness: {
+    forecast: { broken },
+  },
+  standard,
+}: {
+  readonly readiness: Readiness;
+  readonly standard: Standard;
+}) {
+  if (broken.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="why-failed">
+      <Typography variant="h2" id="why-failed">
+        Why a test would fail
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {broken.slice(0, 3).map(({ limit, share }) => (
+          <li key={limit}>
+            {titleOf(standard, limit)}: {percent(share)} of simulated fails
+          </li>
+        ))}
+      </Box>
     </Box>
   );
 }
 
 function titleOf(standard: Standard, id: string): string {
   const limit = limitOf(standard, id);
-  return limit ? limitTitle(standard, limit).toLowerCase() : id;
+  return limit ? limitTitle(standard, limit) : id;
 }
 
 const SHOWN = 5;
@@ -252,6 +332,6 @@ function workItems(standard: Standard, { forecast: { gains } }: Readiness) {
   const { itemOf } = compileStandard(standard);
   return gains.slice(0, SHOWN).map(({ item, gain }) => {
     const { label, skill } = itemOf(item).item;
-    return { key: item, title: label, skill, why: `Gains ${(100 * gain).toFixed(1)} points of chance` };
+    return { key: item, title: label, skill, why: `Raises the chance by ${(100 * gain).toFixed(1)} points` };
   });
 }

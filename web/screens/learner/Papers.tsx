@@ -28,7 +28,7 @@ export function Papers({ learner }: { readonly learner: LearnerView }) {
     papers.map((paper, m) => (m === n ? { ...paper, ...part } : paper));
   const held = papersOn(papers, learner.testDate ?? new Date().toISOString().slice(0, 10), null);
   return (
-    <Box component="section" aria-labelledby="papers">
+    <Box component="section" aria-labelledby="papers" id="documents">
       <Typography variant="h2" id="papers">
         Documents and dates
       </Typography>

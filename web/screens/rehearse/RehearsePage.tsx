@@ -10,12 +10,13 @@ import {
 } from '@mui/material';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { View } from '../../../core/map';
 import { goodReception, poorReception, replayOf, replayOfTrack, type Replay } from '../../../core/guidance';
 import { frameAt, metresAlong, stretchOf, type Position } from '../../../core/geo';
 import { readGpx, ribbonOf, timingOf, type Route } from '../../../core/route';
 import { errorText } from '../../data/api';
 import { distanceText, featureText, speedText, useRouteInUnits } from '../../parts/features';
-import { Marker, NetworkMap, type MapLine, type View } from '../../parts/map';
+import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { DirectionCard, Road } from '../../parts/road';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { deviceReceiver } from '../../data/position';

@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
 import type { MockView } from '../../../contract';
+import { boundsOf } from '../../../core/map';
 import type { MarkedAt } from '../../../core/hotspot';
 import { clockText, MANY_MARKS } from '../../../core/marking';
 import type { Report, ReportMark } from '../../../core/report';
@@ -8,7 +9,7 @@ import type { Route } from '../../../core/route';
 import type { Position } from '../../../core/geo';
 import { useTrackQuery } from '../../data/api';
 import { FeatureGlyph, useUnits } from '../../parts/features';
-import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
+import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { colour, Glyph } from '../../parts/ui';
 

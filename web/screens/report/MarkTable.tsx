@@ -27,11 +27,11 @@ export function MarkTable({ standard, judgement, report, act }: Props) {
   return (
     <Box component="section" aria-labelledby="marks">
       <Typography variant="h2" id="marks" sx={{ mb: 1 }}>
-        Everything in order
+        All marks and events
       </Typography>
       {entries.length === 0 ? <Typography>Nothing was marked or noted.</Typography> : null}
       {entries.length > 0 ? (
-        <WideTable label="Everything in order">
+        <WideTable label="All marks and events">
           <TableHead>
             <TableRow>
               <TableCell>Time</TableCell>

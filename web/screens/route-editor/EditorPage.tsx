@@ -3,13 +3,14 @@ import { Box, Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typogra
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { RouteView } from '../../../contract';
+import { boundsOf } from '../../../core/map';
 import { metresAlong, nearestOn, roundedPosition, type Position } from '../../../core/geo';
 import { sheetOf, withFeature, withoutFeature, type Feature, type Route } from '../../../core/route';
 import { errorText, useKeepRouteMutation } from '../../data/api';
 import { useAction } from '../../parts/keys';
 import { lengthText, minutesText, useUnits } from '../../parts/features';
 import { RestoredNote } from '../../parts/unsaved';
-import { boundsOf, Marker, NetworkMap, type MapLine } from '../../parts/map';
+import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { useNetwork, type OpenNetwork, type RouteBase } from '../../data/network';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { AlongPanel } from './AlongPanel';

@@ -11,7 +11,7 @@ const keys = Object.keys(settingWords) as Key[];
 
 const groups: readonly (readonly [title: string, keys: readonly Key[]])[] = [
   [
-    'What “ready” asks for',
+    'Requirements for “ready”',
     ['readyPass', 'readyLow', 'nearlyPass', 'mocks', 'mockDays', 'routes', 'cleanMocks', 'questions'],
   ],
   ['When it is too little evidence', ['leastTests', 'widest']],

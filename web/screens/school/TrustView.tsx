@@ -94,7 +94,7 @@ function Calibration({ trust }: { readonly trust: Trust }) {
             },
           ],
           layout: {
-            xaxis: { title: { text: 'Forecast chance of a pass, %' }, range: [0, 104] },
+            xaxis: { title: { text: 'Forecast chance of passing, %' }, range: [0, 104] },
             yaxis: { title: { text: 'Passed, %' }, range: [0, 104] },
           },
         })}

@@ -1,4 +1,4 @@
-import { frameAt, type Position, type Point } from '../../../core/geo';
+import { frameAt, type Position, type Point } from '../geo';
 
 /** What part of the flat frame is seen: the middle, pixels to a metre, and which way is up (radians from north). */
 export interface View {

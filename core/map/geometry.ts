@@ -6,7 +6,7 @@ import {
   type Place,
   type Ring,
   type RoadGraph,
-} from '../../../core/network';
+} from '../network';
 
 /** What a map is drawn from: typed arrays, so that it crosses from a worker without being copied. */
 export interface MapGeometry {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import type { NamedRoad, Place } from '../../../core/network';
+import type { NamedRoad, Place } from '../network';
 import { placeLabels, type Label } from './labels';
-import { scaleStep } from './ScaleBar';
+import { scaleStep } from './scale';
 
 const size = { width: 800, height: 500 };
 const view = { x: 0, y: 0, scale: 0.1, up: 0 };

@@ -1,6 +1,6 @@
-import type { Point } from '../../../core/geo';
-import { roadClasses, type NamedRoad, type PlaceKind } from '../../../core/network';
-import type { MapGeometry } from '../../data/network';
+import type { Point } from '../geo';
+import { roadClasses, type NamedRoad, type PlaceKind } from '../network';
+import type { MapGeometry } from './geometry';
 import { toPixels, type Size, type View } from './view';
 
 /** A name on the map: where its middle is, and how it is turned, radians clockwise. */
