@@ -35,7 +35,10 @@ test('Today and the learner’s page tell the same chance, and both follow marks
   });
   expect(begun.status()).toBe(201);
   await page.getByRole('link', { name: 'Today' }).click();
-  await page.getByRole('region', { name: 'To do' }).getByRole('link', { name: /^Continue/ }).click({ timeout: 40_000 });
+  await page
+    .getByRole('region', { name: 'To do' })
+    .getByRole('link', { name: /^Continue/ })
+    .click({ timeout: 40_000 });
   await page.getByRole('button', { name: 'Moving off', exact: true }).click();
   for (let n = 0; n < 6; n += 1) await pad(page, 'Moving away under control', 'Serious fault').click();
   await endDrive(page);

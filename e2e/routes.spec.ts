@@ -45,7 +45,7 @@ test('a route is drawn by clicks, changed, undone, turned round, given a note, k
   await page.mouse.move(box.x + 90, box.y - 60, { steps: 6 });
   await page.mouse.up();
   await expect(status).not.toHaveText(whole ?? '');
-  await page.getByRole('button', { name: 'Turn it round' }).click();
+  await page.getByRole('button', { name: 'Reverse the route' }).click();
   await expect(status).toContainText('miles');
   await page.getByRole('button', { name: 'Along it', exact: true }).click();
   await accessible(page, 'editor, along the route');
@@ -174,6 +174,35 @@ test('a network is read from an extract here in the browser, broken ones are tol
   await expect(page.getByRole('list').filter({ hasText: 'Zeal Hamlet' })).toContainText(
     'OpenStreetMap contributors',
   );
+});
+
+test('a route is drawn with keys only, junction by junction', async ({ page }) => {
+  await signInToDemo(page);
+  await page.goto('/routes/new');
+  await expect(map(page)).toBeVisible();
+  await map(page).focus();
+  for (const key of ['+', '+', '+', '+', 'ArrowRight', 'ArrowLeft']) await page.keyboard.press(key);
+  await page.keyboard.press('Enter');
+  const setOut = page.getByRole('group', { name: 'Set out' });
+  await expect(setOut.getByRole('button').first()).toContainText(' along ');
+  await setOut.getByRole('button').first().press('Enter');
+  const status = page.getByRole('status').filter({ hasText: /min/ });
+  const junction = page.getByRole('group', { name: 'At the next junction' });
+  const lengths: number[] = [];
+  for (let n = 0; n < 3; n += 1) {
+    await expect(status).toContainText('miles');
+    lengths.push(Number(/([\d.]+) miles/.exec((await status.textContent()) ?? '')?.[1]));
+    await expect(junction.getByRole('button').first()).toBeVisible();
+    if (n === 1) await accessible(page, 'ways to go on');
+    await junction
+      .getByRole('button', { name: /Straight|Left|Right/ })
+      .first()
+      .press('Enter');
+    await expect(page.getByRole('list', { name: 'Points' }).getByRole('listitem')).toHaveCount(n + 3);
+  }
+  expect([...lengths].sort((a, b) => a - b)).toEqual(lengths);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('list', { name: 'Points' }).getByRole('listitem')).toHaveCount(4);
 });
 
 test('a rehearsal speaks each turn, notices that the route was left, and leads back to it', async ({

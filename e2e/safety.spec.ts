@@ -35,10 +35,15 @@ test('a drill: asked and ticked, graded by key, undone, and what is remembered c
   await expect(question).toContainText('3 of 11');
   await page.keyboard.press('z');
   await expect(question).toContainText('2 of 10');
+  // After each grade Enter goes on.
+  await page.keyboard.press('Enter');
+  await expect(question).toContainText('3 of 10');
+  await page.keyboard.press('z');
+  await expect(question).toContainText('2 of 10');
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'known at once' })).toContainText('1 of 1');
-  // Two answers and one undo reach the server.
-  await expect.poll(() => answersHeld(page, id)).toBe(before + 3);
+  // Three answers and two undos reach the server.
+  await expect.poll(() => answersHeld(page, id)).toBe(before + 5);
   await page.getByRole('link', { name: 'Memory' }).click();
   await expect(page.getByRole('group', { name: 'What is remembered' })).toContainText('100%');
   await accessible(page, 'memory');

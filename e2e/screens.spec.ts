@@ -278,6 +278,29 @@ test('from a lesson in the diary three touches lead to the marking screen, with 
   await expect(page.getByRole('timer')).toBeVisible();
 });
 
+test('a mock is set up from the keyboard, in under ten tabs', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto('/setup');
+  const learner = page.getByRole('combobox', { name: 'Learner' });
+  await expect(learner).toBeFocused();
+  await page.keyboard.type('Tomas');
+  await expect(page.getByRole('option', { name: /Tomas Wielgosz/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  const inOrder = page.getByRole('button', { name: 'All in order' });
+  await expect(inOrder).toBeVisible();
+  const focused = () => inOrder.evaluate((button) => button === document.activeElement);
+  let tabs = 0;
+  while (tabs < 20 && !(await focused())) {
+    await page.keyboard.press('Tab');
+    tabs += 1;
+  }
+  expect(tabs).toBeLessThan(10);
+  await page.keyboard.press('Enter');
+  await expect(inOrder).toBeDisabled();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('timer')).toBeVisible();
+});
+
 test('the first Tab offers to skip the frame', async ({ page }) => {
   await enterDemo(page);
   const skip = page.getByRole('button', { name: 'Skip to content' });

@@ -22,6 +22,7 @@ export {
   type Moment,
 } from './directions';
 export { junctionsOf, type Crossed } from './junctions';
+export { headingAtEnd, onwardFrom, type Onward } from './onward';
 export { delayOf, timingOf, type Timing } from './pace';
 export { carriedOver, named, proposedFeatures, stretchesOf } from './propose';
 export { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';

@@ -22,9 +22,11 @@ import {
   courseOf,
   drawThrough,
   matchLine,
+  onwardFrom,
   routeOf,
   viaOfWay,
   type Drawing,
+  type Onward,
   type Route,
 } from '../../../core/route';
 import { wayBack, wrongTurn } from '../../../core/guidance';
@@ -123,6 +125,9 @@ const worker = {
 
   /** A line that takes another arm at the next junction of a route: how a learner goes wrong. */
   wrongTurn: (route: Route, along: number): readonly Position[] | null => wrongTurn(opened(), route, along),
+
+  /** The ways to go on from a place, junction by junction. */
+  onward: (at: Position, heading: number | null): readonly Onward[] => onwardFrom(opened(), at, heading),
 
   async compose(
     wish: Omit<ComposeWish, 'lately'> & { readonly lately: readonly (readonly Position[])[] },

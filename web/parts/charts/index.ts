@@ -1,1 +1,2 @@
+export { dayAxis } from './dayAxis';
 export { Figure } from './Figure';

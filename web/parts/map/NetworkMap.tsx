@@ -159,6 +159,18 @@ export function NetworkMap({
     if (view && own === null) zooming.current?.(view);
   }, [view, own]);
 
+  const projection = useMemo((): Projection | null => {
+    if (!view) return null;
+    const { toPoint, toPosition } = frameAt(geometry.middle);
+    return {
+      pixelOf: (position: Position) => toPixels(view, size, toPoint(position)),
+      placeAt: (pixel: Point) => toPosition(toMetres(view, size, pixel)),
+      size,
+      scale: view.scale,
+      keepClear,
+    };
+  }, [geometry, view, size, keepClear]);
+
   const go = (change: (now: View) => View) => {
     if (!view || follow) return;
     const next = change(view);
@@ -178,23 +190,16 @@ export function NetworkMap({
       '=': (now) => ({ ...now, scale: now.scale * 1.4 }),
       '-': (now) => ({ ...now, scale: now.scale / 1.4 }),
     };
+    if (event.key === 'Enter' && onPick && projection) {
+      event.preventDefault();
+      onPick(projection.placeAt({ x: size.width / 2, y: size.height / 2 }));
+      return;
+    }
     const move = moves[event.key];
     if (!move) return;
     event.preventDefault();
     go(move);
   };
-
-  const projection = useMemo((): Projection | null => {
-    if (!view) return null;
-    const { toPoint, toPosition } = frameAt(geometry.middle);
-    return {
-      pixelOf: (position: Position) => toPixels(view, size, toPoint(position)),
-      placeAt: (pixel: Point) => toPosition(toMetres(view, size, pixel)),
-      size,
-      scale: view.scale,
-      keepClear,
-    };
-  }, [geometry, view, size, keepClear]);
 
   return (
     <Box
@@ -212,6 +217,8 @@ export function NetworkMap({
         touchAction: still ? 'auto' : 'none',
         userSelect: 'none',
         cursor: onPick ? 'crosshair' : 'grab',
+        '& [data-middle]': { display: 'none' },
+        '&:focus-visible [data-middle]': { display: 'block' },
       }}
     >
       <canvas
@@ -243,6 +250,28 @@ export function NetworkMap({
           }}
         >
           {geometry.source}
+        </Box>
+      ) : null}
+      {onPick ? (
+        // Where Enter puts a point, while the map is moved by keys.
+        <Box
+          data-middle
+          component="svg"
+          viewBox="0 0 40 40"
+          aria-hidden
+          sx={{
+            position: 'absolute',
+            left: 'calc(50% - 20px)',
+            top: 'calc(50% - 20px)',
+            width: 40,
+            height: 40,
+            pointerEvents: 'none',
+            stroke: colour('ink'),
+            strokeWidth: 2.5,
+            fill: 'none',
+          }}
+        >
+          <path d="M20 2V15M20 25V38M2 20H15M25 20H38" />
         </Box>
       ) : null}
       {view ? <ScaleBar scale={view.scale} up={view.up} units={units} /> : null}

@@ -3,7 +3,7 @@ import type { EvidenceView, LearnerView } from '../../../contract';
 import { markedItems, trendOf, TREND_MOCKS, type Readiness } from '../../../core/readiness';
 import { compileStandard, limitOf, limitTitle, skillAreas, type Standard } from '../../../core/standard';
 import { areaOf } from '../../../core/coaching';
-import { Figure } from '../../parts/charts';
+import { dayAxis, Figure } from '../../parts/charts';
 import type { ReadinessOnScreen } from '../../data/readiness';
 import { dayText, localZone } from '../../parts/ui';
 import { percent } from '../../parts/readiness';
@@ -78,7 +78,10 @@ function OverTime({ rows, file }: { readonly rows: NonNullable<Props['overTime']
           },
         ],
         layout: {
-          xaxis: { title: { text: 'Day of the mock' } },
+          xaxis: dayAxis(
+            rows.map(({ at }) => at),
+            'Day of the mock',
+          ),
           yaxis: { title: { text: 'Chance, %' }, range: [0, 100] },
         },
       })}
@@ -147,7 +150,10 @@ function Trend({ evidence, file }: { readonly evidence: EvidenceView; readonly f
           },
         ],
         layout: {
-          xaxis: { title: { text: 'Day of the mock' } },
+          xaxis: dayAxis(
+            perTest.map(({ at }) => at),
+            'Day of the mock',
+          ),
           yaxis: { title: { text: 'Small faults a test' }, rangemode: 'tozero' },
         },
       })}

@@ -84,6 +84,8 @@ export function DrillSession(props: Props) {
             {answers.map(({ grade, button, named }) => (
               <Button
                 key={grade}
+                // Enter goes on: what is most often right is under it.
+                autoFocus={grade === 'good'}
                 variant={grade === 'good' && whole ? 'contained' : 'outlined'}
                 color={grade === 'again' ? 'primary' : 'inherit'}
                 onClick={() => answer(grade)}
@@ -103,6 +105,7 @@ export function DrillSession(props: Props) {
         </>
       ) : (
         <Button
+          autoFocus
           variant="contained"
           onClick={() => setShown(true)}
           sx={{ minHeight: 96, fontSize: 22, maxWidth: 560 }}

@@ -88,7 +88,9 @@ export function DrillView({ learner, vehicle, chooser }: Props) {
       <Box>
         <Typography sx={{ fontSize: 22 }}>
           <b>{due}</b> due now, <b>{fresh}</b> never asked
-          {vehicle && lacks.size > 0 ? `; what the ${vehicle.name} has not is left out` : ''}
+          {vehicle && lacks.size > 0
+            ? `; questions about what the ${vehicle.name} doesn’t have are left out`
+            : ''}
         </Typography>
         <Stack
           direction="row"

@@ -1,8 +1,8 @@
-import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { NavLink, useLocation, useParams } from 'react-router';
 import { errorText } from '../../data/api';
-import { LearnerPicker } from '../../parts/people';
-import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { LearnerPicker, useLearnersFound } from '../../parts/people';
+import { colour, daysText, daysUntil, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { BankView } from './BankView';
 import { DrawView } from './DrawView';
 import { DrillView } from './DrillView';
@@ -91,9 +91,7 @@ export function QuestionsPage() {
           {!learner ? (
             <>
               {chooser}
-              <EmptyNote title="Choose a learner">
-                Then questions can be drilled, drawn and remembered for them.
-              </EmptyNote>
+              <Learners onChoose={(id) => chosen.choose('learner', id)} />
             </>
           ) : view === 'draw' ? (
             <DrawView key={learner.id} learner={learner} vehicle={vehicle} chooser={chooser} />
@@ -107,6 +105,53 @@ export function QuestionsPage() {
           )}
         </>
       )}
+    </Box>
+  );
+}
+
+/** So many learners are offered to begin with; all others are found by a few letters. */
+const OFFERED = 8;
+
+/** Whose questions: those with the nearest licence test at one touch. */
+function Learners({ onChoose }: { readonly onChoose: (id: string) => void }) {
+  const { learners, loading } = useLearnersFound('');
+  if (loading) return null;
+  if (learners.length === 0)
+    return <EmptyNote title="No learner yet">Add one on Today, then drill questions with them.</EmptyNote>;
+  return (
+    <Box component="section" aria-labelledby="whose">
+      <Typography variant="h2" id="whose">
+        Whose questions?
+      </Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
+        Choose a learner. Each question comes back shortly before they would forget it.
+      </Typography>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 1.25,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
+        }}
+      >
+        {learners.slice(0, OFFERED).map(({ id, name, testDate }) => (
+          <Button
+            key={id}
+            variant="outlined"
+            color="inherit"
+            onClick={() => onChoose(id)}
+            sx={{ minHeight: 76, display: 'block', textAlign: 'left' }}
+          >
+            <Box component="span" sx={{ display: 'block', fontSize: 18, fontWeight: 700 }}>
+              {name}
+            </Box>
+            <Box component="span" sx={{ display: 'block', fontWeight: 400, color: 'text.secondary' }}>
+              {testDate === null
+                ? 'no test booked'
+                : `licence test ${daysText(daysUntil(testDate, new Date()))}`}
+            </Box>
+          </Button>
+        ))}
+      </Box>
     </Box>
   );
 }

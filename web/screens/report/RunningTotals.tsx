@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { useMemo } from 'react';
+import { clockText } from '../../../core/marking';
 import type { Report } from '../../../core/report';
 import { Figure } from '../../parts/charts';
 
@@ -24,8 +25,8 @@ export function RunningTotals({ report: { growth } }: { readonly report: Report 
         title={`${title} over the drive`}
         label={`${row.total} at the end, at most ${row.max}. The times are in the list below.`}
         file="running-total"
-        columns={['Minutes since the start', title]}
-        rows={steps.minutes.map((minute, n) => [Math.round(10 * minute) / 10, steps.totals[n] ?? 0])}
+        columns={['Time since the start', title]}
+        rows={growth.steps.map(({ seconds, total }) => [clockText(seconds), total])}
         draw={(colours) => ({
           data: [
             {

@@ -19,6 +19,7 @@ import { IndependentPanel, TimesPanel } from './EditorPanels';
 import { OneRoute } from '../../parts/route';
 import { Along } from '../../parts/route';
 import { actions } from './actions';
+import { useOnward } from './useOnward';
 import { orderOf, useRouteDraft } from './useRouteDraft';
 import { WayPanel } from './WayPanel';
 
@@ -65,6 +66,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
   );
   const draft = useRouteDraft(network, view, base);
   const { via, route, busy, notice } = draft;
+  const onward = useOnward(network, via, route, busy);
   const [panel, setPanel] = useState<Panel>('way');
   const [mode, setMode] = useState<Mode>('way');
   const [chosen, setChosen] = useState<number | null>(null);
@@ -217,7 +219,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
           lines={lines}
           fit={fit}
           height="calc(100vh - 190px)"
-          label="Map to draw the route on: click a road to lead the route there"
+          label="Map to draw the route on: click a road to lead the route there, or move the map with the arrow keys and press Enter"
           onPick={pick}
         >
           {route && panel !== 'way' ? (
@@ -298,6 +300,8 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             onReverse={() => draft.setVia([...via].reverse())}
             onClose={() => via[0] && draft.setVia([...via, via[0]])}
             onClear={() => draft.setVia([])}
+            onward={onward}
+            onGo={(position) => draft.setVia([...via, position])}
           />
         ) : null}
         {panel !== 'way' && !route ? (

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { RatingPair } from '../../../contract';
 import { TRUST_TESTS, type Trust } from '../../../core/readiness';
 import { errorText, useTrustQuery } from '../../data/api';
-import { Figure } from '../../parts/charts';
+import { dayAxis, Figure } from '../../parts/charts';
 import { percent } from '../../parts/readiness';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 
@@ -210,7 +210,10 @@ function Gaps({ ratings }: { readonly ratings: readonly RatingPair[] }) {
                 },
               ],
               layout: {
-                xaxis: { title: { text: 'Day of the mock' } },
+                xaxis: dayAxis(
+                  over.map(({ at }) => at),
+                  'Day of the mock',
+                ),
                 yaxis: {
                   title: { text: 'Learner minus instructor, of ten' },
                   zeroline: true,

@@ -26,6 +26,8 @@ import { useReceiver } from '../../data/position';
 import { usePractice } from '../../parts/practice';
 import { lengthText, minutesText, SideWarning } from '../../parts/features';
 import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../../parts/fitness';
+import { useAction } from '../../parts/keys';
+import { actions } from './actions';
 import { Choice } from './Choice';
 import { LearnerChoice } from './LearnerChoice';
 import { ReadyChecks, type Ticks } from './ReadyChecks';
@@ -77,10 +79,6 @@ export function SetupPage() {
   const instructor = session.data?.instructor;
   const units = standard?.units ?? school?.units ?? 'imperial';
 
-  const error = standards.error ?? vehicles.error;
-  if (error) return <ErrorNote title="Set-up could not be loaded">{errorText(error)}</ErrorNote>;
-  if (!standards.data || !vehicles.data) return <LoadingNote what="learners and standards" />;
-
   const start = (under: Standard) => {
     if (!learner || !instructor) return;
     const id = newId();
@@ -107,23 +105,18 @@ export function SetupPage() {
     });
     void navigate(`/mocks/${id}/marking`);
   };
+  useAction(actions.start, () => standard && start(standard), learner !== null && standard !== undefined);
+
+  const error = standards.error ?? vehicles.error;
+  if (error) return <ErrorNote title="Set-up could not be loaded">{errorText(error)}</ErrorNote>;
+  if (!standards.data || !vehicles.data) return <LoadingNote what="learners and standards" />;
 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: { xs: 3, md: 6 } }}>
       <Box>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1.5 }}>
-          <Typography variant="h1" sx={{ mr: 'auto' }}>
-            Start a mock
-          </Typography>
-          <Button
-            color="inherit"
-            disabled={!practise}
-            onClick={() => practise?.()}
-            sx={{ fontWeight: 400, textDecoration: 'underline' }}
-          >
-            Practise marking
-          </Button>
-        </Box>
+        <Typography variant="h1" sx={{ mb: 2.5 }}>
+          Start a mock
+        </Typography>
         <LearnerChoice
           chosen={learner}
           onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}
@@ -193,6 +186,14 @@ export function SetupPage() {
             </Box>
           ) : null}
           {standard && route && !course ? <SideWarning standard={standard} route={route} /> : null}
+          <Button
+            color="inherit"
+            disabled={!practise}
+            onClick={() => practise?.()}
+            sx={{ fontWeight: 400, textDecoration: 'underline', px: 0 }}
+          >
+            Practise marking with a made-up learner instead
+          </Button>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
             Only the person in the passenger seat marks, never the driver. Watching the road comes before
             marking. Your authority&rsquo;s current text and licensed practice decide, not this program.
@@ -208,6 +209,14 @@ export function SetupPage() {
             sx={{ minHeight: 76, fontSize: '1.4rem' }}
           >
             {learner ? `Start the mock with ${learner.name}` : 'Choose a learner first'}
+            {learner ? (
+              <Box
+                component="kbd"
+                sx={{ ml: 1.5, fontSize: 15, opacity: 0.8, display: { xs: 'none', lg: 'inline' } }}
+              >
+                {actions.start.named}
+              </Box>
+            ) : null}
           </Button>
         </Box>
       </Box>
