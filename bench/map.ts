@@ -35,7 +35,7 @@ export async function mapping(): Promise<Figure[]> {
     await page.waitForTimeout(2_000);
     const { edges } = read.value.report;
     const whole = await frames(page);
-    for (let n = 0; n < 5; n += 1) await page.getByRole('button', { name: 'Nearer' }).click();
+    for (let n = 0; n < 5; n += 1) await page.getByRole('button', { name: 'Zoom in' }).click();
     const town = await frames(page);
     return [
       figureOf(`a frame while dragging, all ${edges} pieces in view`, whole, 'median under 100 ms'),

@@ -186,10 +186,10 @@ test('the guide opens from any mark at the kerb and on the report, and the answe
   await page.getByRole('button', { name: 'Dangerous fault' }).click();
   await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('Fail');
   // Both are taken back, and each can be restored, also after a reload.
-  await marks.getByRole('button', { name: 'Take back Moving away under control' }).last().click();
+  await marks.getByRole('button', { name: 'Remove Moving away under control' }).last().click();
   await expect(marks.getByRole('listitem')).toHaveCount(1);
-  await marks.getByRole('button', { name: 'Take back Moving away under control' }).click();
-  const back = page.getByRole('region', { name: 'Taken back' });
+  await marks.getByRole('button', { name: 'Remove Moving away under control' }).click();
+  const back = page.getByRole('region', { name: 'Removed marks' });
   await expect(back.getByRole('listitem')).toHaveCount(2);
   await page.reload();
   await back

@@ -75,7 +75,7 @@ test('a session that ends takes nothing off the screen: one signs in over it, an
   await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
   await page.getByRole('button', { name: 'Add to diary' }).click();
-  const entry = page.getByRole('dialog', { name: 'Put into the diary' });
+  const entry = page.getByRole('dialog', { name: 'Add to diary' });
   await pickLearner(entry.getByRole('combobox', { name: 'Learner' }), 'Ines Tavarro');
   await entry.getByLabel('Note').fill('Bring the spare key');
   await context.clearCookies();

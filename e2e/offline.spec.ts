@@ -11,7 +11,7 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
 }) => {
   test.setTimeout(150_000);
   await enterDemo(page);
-  const old = page.getByText('As the server told it on');
+  const old = page.getByText('As the server last sent it on');
   await expect(page.getByRole('region', { name: 'Last mocks' })).toBeVisible();
   await expect(old).toBeHidden();
   // What this mock needs is kept: its standard, its route, and where faults gather.

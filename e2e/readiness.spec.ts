@@ -36,7 +36,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await page.getByRole('button', { name: 'Book this day' }).click();
   await expect(page.getByRole('button', { name: 'Book this day' })).toBeHidden();
 
-  const chart = page.getByRole('figure', { name: 'Chance of a pass after each mock' });
+  const chart = page.getByRole('figure', { name: 'Chance of passing after each mock' });
   await chart.getByRole('button', { name: 'As a table' }).click();
   await expect(chart.getByRole('row')).toHaveCount(7);
   const saved = page.waitForEvent('download');
@@ -50,7 +50,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(readiness(page)).toContainText('Nothing to say for three whole drives.');
   await expect(readiness(page)).toContainText('By the mocks:');
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('button', { name: 'Remove override' }).click();
   await expect(readiness(page)).not.toContainText('Nothing to say');
 });
 
@@ -104,7 +104,7 @@ test('the talk at the kerb: own view first, then the verdict, three things, a go
   });
   await expect(three.getByRole('listitem').first()).toContainText('1 serious fault today');
   await page.getByRole('region', { name: 'Goals for the next lesson' }).getByRole('button').first().click();
-  await expect(page.getByRole('button', { name: /^Take back the goal/ })).toHaveCount(1);
+  await expect(page.getByRole('button', { name: /^Remove the goal/ })).toHaveCount(1);
   const both = page.getByRole('region', { name: /^Your own view/ });
   await both.getByRole('group', { name: 'Control' }).getByRole('button', { name: 'lost' }).click();
   await expect(both.getByRole('group', { name: 'Control' })).toContainText('8 above yours');
@@ -245,24 +245,24 @@ test('the school: its own advice is shown at the kerb, absurd settings cannot be
   await chart.getByRole('button', { name: 'As a table' }).click();
   await expect(chart.getByRole('row')).toHaveCount(6);
 
-  await page.getByRole('tab', { name: 'What counts as ready' }).click();
+  await page.getByRole('tab', { name: 'Readiness rules' }).click();
   const mocks = page.getByLabel('Mocks needed');
   await mocks.fill('300');
   await expect(page.getByText('From 1 to 20.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Save these' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
   await mocks.fill('4');
-  await page.getByRole('button', { name: 'Save these' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Ships as 3')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Save these' })).toBeDisabled();
-  await page.getByRole('button', { name: 'As they ship' }).click();
-  await page.getByRole('button', { name: 'Save these' }).click();
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Reset to defaults' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Ships as 3')).toBeHidden();
 
-  await page.getByRole('tab', { name: 'What marks mean' }).click();
+  await page.getByRole('tab', { name: 'Advice' }).click();
   await page.getByRole('button', { name: /^Stalling/ }).click();
   await page.getByLabel('Usual cause').fill('The left foot is in a hurry.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Stalling, in your words/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Back to how it ships' }).click();
+  await page.getByRole('button', { name: 'Reset to default' }).click();
   await expect(page.getByRole('button', { name: 'Stalling', exact: true })).toBeVisible();
 });

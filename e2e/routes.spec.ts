@@ -21,7 +21,7 @@ test('a route is drawn by clicks, changed, undone, turned round, given a note, k
   await accessible(page, 'routes');
   await page.getByRole('link', { name: 'Draw one' }).click();
   await expect(map(page)).toBeVisible();
-  for (let n = 0; n < 4; n += 1) await page.getByRole('button', { name: 'Nearer' }).click();
+  for (let n = 0; n < 4; n += 1) await page.getByRole('button', { name: 'Zoom in' }).click();
   const status = page.getByRole('status').filter({ hasText: /min|Click where|Finding/ });
   await clickMap(page, 0.4, 0.35);
   await expect(page.getByRole('button', { name: 'Start', exact: true }).first()).toBeVisible();
@@ -51,7 +51,7 @@ test('a route is drawn by clicks, changed, undone, turned round, given a note, k
   await accessible(page, 'editor, along the route');
   await page.getByRole('list', { name: 'Features' }).getByRole('button').nth(2).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('What the instructor knows of it').fill('Sign behind the hedge');
+  await dialog.getByLabel('Note').fill('Sign behind the hedge');
   await accessible(page, 'something along the route');
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('list', { name: 'Features' })).toContainText('Sign behind the hedge');
@@ -121,26 +121,26 @@ test('routes are composed for a learner, explained, and told to be impossible wh
   await page.goto('/routes/compose');
   await pickLearner(page.getByRole('combobox', { name: 'Practise the weak skills of' }), 'Amara Okonwe');
   await page.getByLabel('Minutes', { exact: true }).fill('24');
-  await page.getByLabel('Of them independent').fill('10');
-  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByLabel('Independent minutes').fill('10');
+  await page.getByRole('button', { name: 'Find routes' }).click();
   const first = page.getByRole('region', { name: 'Proposal 1' });
   await expect(first).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('region', { name: /^Proposal/ })).toHaveCount(3);
-  await first.getByRole('button', { name: 'How its points come about' }).click();
+  await first.getByRole('button', { name: 'How it was scored' }).click();
   await expect(first).toContainText('Skills exercised');
   await accessible(page, 'compose');
   await page.getByLabel('It must have').click();
   await page.getByRole('option', { name: 'Level crossing' }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByRole('button', { name: 'Find routes' }).click();
   await expect(page.getByRole('alert')).toContainText('Level crossing: there is none within 12 minutes', {
     timeout: 60_000,
   });
   await page.getByRole('button', { name: 'Level crossing' }).press('Backspace');
-  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByRole('button', { name: 'Find routes' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByRole('button', { name: 'Look for routes' })).toBeVisible();
-  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await expect(page.getByRole('button', { name: 'Find routes' })).toBeVisible();
+  await page.getByRole('button', { name: 'Find routes' }).click();
   await page
     .getByRole('region', { name: 'Proposal 2' })
     .getByRole('button', { name: 'Save', exact: true })
@@ -249,13 +249,13 @@ test('hot spots: the list and the map choose each other, and a place opens to it
   const card = page.getByRole('region').filter({ hasText: '80% range' });
   await expect(card).toContainText('It is hot');
   await expect(
-    page.getByRole('button', { name: /marks, .* a pass, hot/, pressed: undefined }).first(),
+    page.getByRole('button', { name: /marks, .* per drive past, hot/, pressed: undefined }).first(),
   ).toBeVisible();
   await expect(page).toHaveURL(/place=/);
   await card.getByRole('list', { name: 'Marks here' }).getByRole('link').first().click();
   await expect(page.getByRole('region', { name: 'Where it was' })).toBeVisible();
   await page.goBack();
-  await page.getByLabel('How grave').click();
+  await page.getByLabel('Severity').click();
   await page.getByRole('option', { name: 'Serious and graver' }).click();
   await expect(page).toHaveURL(/gravity=2/);
 });

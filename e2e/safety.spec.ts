@@ -113,7 +113,7 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Telephone, changed here' })).toBeVisible();
   await page.getByRole('button', { name: 'Change it' }).click();
-  await form.getByRole('button', { name: 'Back to how it ships' }).click();
+  await form.getByRole('button', { name: 'Reset to default' }).click();
   await expect(page.getByRole('button', { name: 'Telephone', exact: true })).toBeVisible();
 
   const download = page.waitForEvent('download');
@@ -147,7 +147,7 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
   await page.getByLabel('Number plate').fill('OST 401');
   await page.getByRole('button', { name: 'Add it' }).click();
   const car = page.getByRole('region', { name });
-  await expect(car).toContainText('Not gone over yet');
+  await expect(car).toContainText('Not checked yet');
   await accessible(page, 'vehicles');
   await car.getByRole('link', { name: 'Check this vehicle' }).click();
   await page.getByLabel('Odometer').fill('31 200'.replace(' ', ''));

@@ -40,7 +40,7 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of passing', {
       timeout: 20_000,
     });
-    await expect(page.getByRole('figure', { name: 'Chance of a pass after each mock' })).toBeVisible();
+    await expect(page.getByRole('figure', { name: 'Chance of passing after each mock' })).toBeVisible();
     await sound(page, 'one learner');
     await page.getByRole('link', { name: 'Learners', exact: true }).click();
     await expect(page.getByRole('link', { name: 'Start a mock with Yuto Hasebe' })).toBeVisible();
@@ -57,8 +57,8 @@ for (const [size, viewport] of Object.entries(sizes))
     await page.getByRole('link', { name: 'School', exact: true }).click();
     for (const [view, sign] of [
       ['Forecast accuracy', 'Brier score'],
-      ['What counts as ready', 'These numbers are ours'],
-      ['What marks mean', 'Shown at the debrief'],
+      ['Readiness rules', 'These numbers are ours'],
+      ['Advice', 'Shown at the debrief'],
     ] as const) {
       await page.getByRole('tab', { name: view }).click();
       await expect(page.getByText(sign).first()).toBeVisible();
@@ -105,9 +105,7 @@ for (const [size, viewport] of Object.entries(sizes))
     await sound(page, 'changes');
     await page.goto('/standards/timed-yard/1.1.0/edit');
     await page.getByRole('button', { name: /^Roll-back/ }).click();
-    await expect(page.getByRole('complementary', { name: 'What it comes to' })).toContainText(
-      'worked examples',
-    );
+    await expect(page.getByRole('complementary', { name: 'Live check' })).toContainText('worked examples');
     await sound(page, 'the editor');
     await page.getByRole('link', { name: 'Today' }).click();
     await openSetup(page, 'Tomas Wielgosz');

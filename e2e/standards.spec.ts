@@ -13,7 +13,7 @@ async function openStandard(page: Page, title: string): Promise<void> {
 const part = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Parts of the standard' }).getByRole('button', { name }).click();
 
-const panel = (page: Page) => page.getByRole('complementary', { name: 'What it comes to' });
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Live check' });
 
 test('a school that counts no corrections switches to the other value, and the next version says so', async ({
   page,
@@ -31,7 +31,7 @@ test('a school that counts no corrections switches to the other value, and the n
   );
   await page.getByLabel('Version 1.2.0 beside').click();
   await page.getByRole('option', { name: '1.0.0' }).click();
-  await expect(page.getByRole('region', { name: 'Where schools disagree' })).toContainText('is new');
+  await expect(page.getByRole('region', { name: 'Choices between schools' })).toContainText('is new');
 });
 
 test('a limit is changed in a form, what it overturns is said at once, and nothing is lost on the way', async ({

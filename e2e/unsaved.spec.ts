@@ -49,7 +49,7 @@ test('a dialog with changes asks before Escape, a click outside or its button cl
   await signInToDemo(page);
   await page.goto('/diary?view=day&day=2031-03-04&who=all');
   await page.getByRole('button', { name: 'Add to diary' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Put into the diary' });
+  const dialog = page.getByRole('dialog', { name: 'Add to diary' });
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
   await page.getByRole('button', { name: 'Add to diary' }).click();

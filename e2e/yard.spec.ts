@@ -17,7 +17,7 @@ test('a timed yard: its clock, its readings, and the limit that ends it', async 
   await page.getByRole('button', { name: /^Garage bay/ }).click();
   const panel = page.getByRole('region', { name: 'Manoeuvre: Garage bay, 90 degrees' });
   await expect(panel.getByRole('timer')).toContainText('of 180 s');
-  await nowhere.getByRole('button', { name: 'Count it in Garage bay, 90 degrees' }).click();
+  await nowhere.getByRole('button', { name: 'Count it for Garage bay, 90 degrees' }).click();
   await expect(nowhere).toBeHidden();
   // The limits of the manoeuvre under way are there, its time counting down.
   await expect(limits).toContainText('Seconds: Garage bay, 90 degrees');

@@ -105,7 +105,7 @@ async function takeAll() {
   await shoot(page, 'standards');
   await page.goto(address);
   await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
-  await page.getByRole('figure', { name: 'Chance of a pass after each mock' }).waitFor();
+  await page.getByRole('figure', { name: 'Chance of passing after each mock' }).waitFor();
   await page.waitForTimeout(3000);
   await shoot(page, 'learner', { fullPage: true });
   await page.goto(`${address}/diary?view=week`);
@@ -181,7 +181,7 @@ async function takeRoutes(page) {
   await shoot(page, 'route');
   await page.goto(`${address}/routes/compose`);
   await pick(page, 'Practise the weak skills of', 'Amara Okonwe');
-  await page.getByRole('button', { name: 'Look for routes' }).click();
+  await page.getByRole('button', { name: 'Find routes' }).click();
   await page.getByRole('region', { name: 'Proposal 1' }).waitFor();
   await drawn();
   await shoot(page, 'compose');

@@ -5,7 +5,7 @@ export const problem = problemsIn({
   ...commonWords,
   'off-road': ({ metres }: { readonly metres: number }) =>
     `the start lies more than ${metres} m from any road`,
-  'nowhere-to-go': () => 'from the start one comes nowhere in that time',
+  'nowhere-to-go': () => 'nothing can be reached from the start in that time',
   'none-near': ({ title, minutes }: { readonly title: string; readonly minutes: number }) =>
     `${title}: there is none within ${minutes} minutes of the start`,
   'too-few': ({

@@ -29,7 +29,7 @@ export function refusalWords(why: Refusal): string {
     case 'already-so':
       return 'That’s already so.';
     case 'enough-goals':
-      return `${MOST_GOALS} goals are enough. Take one back first.`;
+      return `${MOST_GOALS} goals are enough. Remove one first.`;
     case 'out-of-range':
       return 'That value isn’t possible.';
     case 'not-ended':

@@ -13,7 +13,7 @@ export const standardParts = [
   'Questions',
   'Checks',
   'Drive plan',
-  'Where schools disagree',
+  'Choices between schools',
   'Worked examples',
   'Sources',
 ] as const;
@@ -84,7 +84,7 @@ export function diffStandards(before: Standard, after: Standard): readonly Chang
       })),
     ),
     ...whole('Drive plan', driveFacts),
-    ...list('Where schools disagree', ({ variants }) =>
+    ...list('Choices between schools', ({ variants }) =>
       variants.map(({ id, title, at, default: value, other, because }) => ({
         key: id,
         title,

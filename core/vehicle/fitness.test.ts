@@ -80,8 +80,8 @@ describe('whether a vehicle is fit for a test', () => {
   it('asks for what was not looked at, and for a fresh look after a month', () => {
     const { horn: _horn, ...findings } = good;
     expect(told(checkup({ findings }), record, TODAY)).toEqual(['advice', 'Horn: not looked at']);
-    expect(told(checkup(), record, '2026-12-21')).toEqual(['advice', 'Last gone over 31 days ago']);
-    expect(told(null, record, TODAY)).toEqual(['unknown', 'Nobody has gone over it yet']);
+    expect(told(checkup(), record, '2026-12-21')).toEqual(['advice', 'Last checked 31 days ago']);
+    expect(told(null, record, TODAY)).toEqual(['unknown', 'Nobody has checked it yet']);
   });
 
   it.each([

@@ -49,7 +49,7 @@ export function fitnessOf(checkup: Checkup | null, record: VehicleRecord, today:
   if (!checkup)
     return {
       verdict: 'unknown',
-      reasons: [{ weight: 'advice', text: 'Nobody has gone over it yet' }, ...reasons],
+      reasons: [{ weight: 'advice', text: 'Nobody has checked it yet' }, ...reasons],
     };
   return { verdict: reasons.length > 0 ? 'advice' : 'fit', reasons };
 }
@@ -106,7 +106,7 @@ function findingReasons({ findings }: Checkup): Reason[] {
 
 function ageReasons({ at }: Checkup, today: string): Reason[] {
   const days = daysBetween(at.slice(0, 10), today);
-  return days > CHECKUP_DAYS ? [advice(`Last gone over ${days} days ago`)] : [];
+  return days > CHECKUP_DAYS ? [advice(`Last checked ${days} days ago`)] : [];
 }
 
 function paperReasons({ papers }: VehicleRecord, today: string): Reason[] {

@@ -28,7 +28,7 @@ const portOption = () =>
 
 /** For tests: the rest of the program asks its clock, never the machine's. */
 const nowOption = () =>
-  new Option('--now <instant>', 'pretend that it is this instant, and go on from there')
+  new Option('--now <instant>', 'start the clock at this instant')
     .argParser((text) => {
       if (!isInstant(text))
         throw new InvalidArgumentError('It must be an instant such as 2026-11-18T10:00:00Z.');
@@ -38,7 +38,7 @@ const nowOption = () =>
     .hideHelp();
 
 const logOption = (level: string) =>
-  new Option('--log-level <level>', 'how much is told of each request')
+  new Option('--log-level <level>', 'how much is logged of each request')
     .choices(['debug', 'info', 'warn', 'error', 'silent'])
     .default(level);
 
@@ -107,7 +107,7 @@ network
   .requiredOption('--out <file>', 'the network file to write')
   .option('--title <text>', 'name of the area', title, 'Roads')
   .addOption(
-    new Option('--side <side>', 'side on which one drives').choices(['left', 'right']).default('left'),
+    new Option('--side <side>', 'driving side: left or right').choices(['left', 'right']).default('left'),
   )
   .action(async (file: string, how: { out: string; title: string; side: 'left' | 'right' }) =>
     report(await (await import('./roads')).importNetwork(file, how)),
@@ -177,7 +177,7 @@ program
   .addOption(portOption())
   .option('--host <address>', 'address to answer on; 0.0.0.0 for the whole network (127.0.0.1)')
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
-  .option('--lan', 'answer over https in the network around, for tablets and phones', false)
+  .option('--lan', 'answer over https on the local network, for tablets and phones', false)
   .option('--tls-cert <file>', 'answer over https with this certificate (PEM); read again on SIGHUP')
   .option('--tls-key <file>', 'the key of the certificate (PEM)')
   .option('--public-origin <address>', 'how browsers reach it, such as https://school.example')
@@ -314,7 +314,7 @@ program
 
 program
   .command('check')
-  .description('read a whole school, work out again what follows from its logs, and compare')
+  .description('read a whole school, work out its results again from the logs, and compare')
   .requiredOption('--database <file>', 'the school')
   .action(async ({ database }: { database: string }) =>
     report(await (await import('./safekeeping')).check(database)),

@@ -37,7 +37,7 @@ export function NewVersion() {
     <Box role="status" sx={{ bgcolor: colour('wash'), borderBottom: `1px solid ${colour('line')}` }}>
       <Container maxWidth="xl" sx={{ display: 'flex', alignItems: 'center', gap: 2, py: 0.5 }}>
         <Typography sx={{ flex: 1 }}>
-          A new version of Jasperwren is ready. It comes when all its pages were closed, or now: end drives in
+          A new version of Jasperwren is ready. It starts when you close all its pages, or now. End mocks in
           other tabs first.
         </Typography>
         <Button variant="outlined" onClick={take}>

@@ -22,7 +22,7 @@ const signs: Readonly<
   fit: { words: 'Fit for a test', path: 'M4 13L10 19L21 6', tone: 'moss' },
   advice: { words: 'Fit, with advice', path: 'M12.5 4V15M12.5 19.5V20.5', tone: 'ochre' },
   'not fit': { words: 'Not fit for a test', path: 'M5 5L20 20M20 5L5 20', tone: 'jasper' },
-  unknown: { words: 'Not gone over yet', path: 'M8 9A4.5 4.5 0 1 1 12.5 14V16M12.5 20V21', tone: 'slate' },
+  unknown: { words: 'Not checked yet', path: 'M8 9A4.5 4.5 0 1 1 12.5 14V16M12.5 20V21', tone: 'slate' },
 };
 
 export const fitnessWords = (verdict: Fitness['verdict']): string => signs[verdict].words;

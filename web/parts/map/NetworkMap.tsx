@@ -281,13 +281,13 @@ export function NetworkMap({
           className="screen-only"
           sx={{ position: 'absolute', right: 8, top: 8, display: 'grid', gap: 0.5, zIndex: 3 }}
         >
-          <MapButton label="Nearer" onClick={() => go((now) => ({ ...now, scale: now.scale * 1.5 }))}>
+          <MapButton label="Zoom in" onClick={() => go((now) => ({ ...now, scale: now.scale * 1.5 }))}>
             <Add />
           </MapButton>
-          <MapButton label="Farther" onClick={() => go((now) => ({ ...now, scale: now.scale / 1.5 }))}>
+          <MapButton label="Zoom out" onClick={() => go((now) => ({ ...now, scale: now.scale / 1.5 }))}>
             <Remove />
           </MapButton>
-          <MapButton label="Show all of it" onClick={() => setOwn(null)}>
+          <MapButton label="Show all" onClick={() => setOwn(null)}>
             <CropFree />
           </MapButton>
         </Box>

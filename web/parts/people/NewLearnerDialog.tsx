@@ -34,7 +34,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
         <DialogTitle id="new-learner">Add a learner</DialogTitle>
         <DialogContent>
           <Stack spacing={2.5} sx={{ pt: 1 }}>
-            {error ? <ErrorNote title="The learner was not added">{errorText(error)}</ErrorNote> : null}
+            {error ? <ErrorNote title="Couldn’t add the learner">{errorText(error)}</ErrorNote> : null}
             <TextField
               autoFocus
               label="Name"

@@ -109,7 +109,7 @@ export function Road({ ahead, along, route, hot = NONE }: Props) {
                 <b>{itemWords(item, route)}</b>
                 <Box component="span" sx={{ color: colour('soft'), display: 'block' }}>
                   {distanceText(Math.max(0, item.along - along), units)}
-                  {hot.has(item.id) ? `, hot: ${(hot.get(item.id) ?? 0).toFixed(1)} each time past` : ''}
+                  {hot.has(item.id) ? `, hot: ${(hot.get(item.id) ?? 0).toFixed(1)} per drive past` : ''}
                   {item.what === 'feature' && item.feature.note ? `, ${item.feature.note}` : ''}
                 </Box>
               </Box>

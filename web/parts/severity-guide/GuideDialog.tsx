@@ -88,7 +88,7 @@ export function GuideDialog({ standard, item, habit, now, onClose, onChoose, onD
                     sx={{ minHeight: 84, fontSize: 22, gap: 1.5 }}
                   >
                     {severity && n > 0 ? <Glyph gravity={severity.gravity} size={24} /> : null}
-                    {severity ? severity.label : 'No fault: take the mark away'}
+                    {severity ? severity.label : 'No fault: remove the mark'}
                   </Button>
                 );
               })}

@@ -88,7 +88,7 @@ function TraceMarks({ limit, marks: all }: RowProps) {
       <Typography variant="body2">
         {limit.times === 0
           ? 'Nothing has counted here.'
-          : `Counted while marking ${limit.times === 1 ? 'once' : `${limit.times} times`}.`}
+          : `Counted ${limit.times === 1 ? 'once' : `${limit.times} times`}, not from marks.`}
       </Typography>
     );
   return (

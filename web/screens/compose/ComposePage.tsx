@@ -218,7 +218,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
             sx={{ flex: 1 }}
           />
           <NumberField
-            label="Of them independent"
+            label="Independent minutes"
             value={alone}
             least={0}
             most={60}
@@ -261,7 +261,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
               {state.best > -Infinity ? `, best so far ${state.best.toFixed(0)} points` : ''}
             </Typography>
             <LinearProgress
-              aria-label="Looking for routes"
+              aria-label="Finding routes"
               variant="determinate"
               value={100 * state.done}
               sx={{ my: 1 }}
@@ -279,7 +279,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
               disabled={!start || minutes === null || alone === null}
               sx={{ flex: 1 }}
             >
-              Look for routes
+              Find routes
             </Button>
             {state.step === 'found' ? (
               <Button variant="outlined" onClick={() => void look(seed + 1)}>
@@ -307,7 +307,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
             <Typography sx={{ mt: 1 }}>Ask for less, allow more time, or start elsewhere.</Typography>
           </Box>
         ) : null}
-        {error ? <ErrorNote title="The route wasn’t saved">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save the route">{errorText(error)}</ErrorNote> : null}
       </Box>
       <Box sx={{ minWidth: 0, display: 'grid', gap: 2, alignContent: 'start' }}>
         <NetworkMap
@@ -358,7 +358,7 @@ const partWords: Readonly<
   missing: ['Missing', `${weights.missing} points for each thing that you asked for and it lacks`],
   repeats: ['Driven twice', `${weights.repeat} points for each kilometre`],
   turnsRound: ['Turning round', `${weights.turnRound} points each time`],
-  lately: ['Known from lately', `${weights.lately} points if it were all known`],
+  lately: ['Driven lately', `${weights.lately} points if it were all known`],
 };
 
 function ProposalCard({
@@ -430,7 +430,7 @@ function ProposalCard({
           </Box>
         ))}
       </Box>
-      <OpeningRow summary={<Typography>How its points come about</Typography>}>
+      <OpeningRow summary={<Typography>How it was scored</Typography>}>
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
           {(Object.keys(partWords) as (keyof typeof partWords)[]).map((part) => (
             <Typography component="li" key={part}>

@@ -131,7 +131,7 @@ export function DebriefPage() {
           {running ? null : (
             <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
               <Typography variant="h2" id="both">
-                Your own view, beside the learner’s
+                Your own view, next to the learner’s
               </Typography>
               <Ratings {...{ standard, judgement, act }} by="instructor" />
             </Box>

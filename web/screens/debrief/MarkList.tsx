@@ -71,7 +71,7 @@ export function MarkList({ standard, judgement, startedAt, act }: Props) {
                   variant="outlined"
                   onClick={() => act({ do: 'move', mark, run: run.run })}
                 >
-                  Count it in {runTitle(standard, run)}
+                  Count it for {runTitle(standard, run)}
                 </Button>
               ))}
               {item.severities.length > 1 ? (
@@ -86,9 +86,9 @@ export function MarkList({ standard, judgement, startedAt, act }: Props) {
               <Button
                 color="inherit"
                 onClick={() => remove(mark.by, item.label)}
-                aria-label={`Take back ${item.label}`}
+                aria-label={`Remove ${item.label}`}
               >
-                Take back
+                Remove
               </Button>
             </Box>
           );

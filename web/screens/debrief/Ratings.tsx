@@ -85,5 +85,5 @@ export function Ratings({ standard, judgement, act, by }: Props) {
 function gapWords(gap: number): string {
   if (gap >= 2) return `${gap} above yours`;
   if (gap <= -2) return `${-gap} below yours`;
-  return 'much as you';
+  return 'about the same as you';
 }

@@ -82,7 +82,7 @@ export function SortDialog({ title, standard, judgement, onClose, onSort }: Prop
                 {itemOf(fault.item).item.label}, {severity?.label.toLowerCase()}
               </Typography>
               <Button color="inherit" onClick={() => setFaults(faults.filter((_, at) => at !== n))}>
-                Take away
+                Remove
               </Button>
             </Box>
           );

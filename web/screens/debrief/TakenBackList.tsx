@@ -19,7 +19,7 @@ export function TakenBackList({ standard, judgement, startedAt, act }: Props) {
   return (
     <Box component="section" aria-labelledby="taken-back" sx={{ mt: 4 }}>
       <Typography variant="h2" id="taken-back">
-        Taken back
+        Removed marks
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {takenBack.map(({ event, retracts }) => {

@@ -80,7 +80,7 @@ export function Talk({ mock, standard, judgement, act }: Props) {
           </Typography>
         ) : null}
         {priorities.length === 0 ? (
-          <Typography>Nothing went wrong, and nothing stands out. Another route, then.</Typography>
+          <Typography>Nothing stands out. Try another route next.</Typography>
         ) : (
           <WorkOn items={items} />
         )}
@@ -110,7 +110,7 @@ function workItem(
   { standard, mock }: Pick<Props, 'standard' | 'mock'>,
 ): WorkItem {
   const { item, label, skill, gain } = priority;
-  const gained = gain >= 0.001 ? `, and it gains ${(100 * gain).toFixed(1)} points of chance` : '';
+  const gained = gain >= 0.001 ? `, and it raises the chance by ${(100 * gain).toFixed(1)} points` : '';
   const own = new Set(priority.marks);
   const at = marks.flatMap(({ by, at: when, item: of }, n) => {
     if (of !== item || !own.has(by)) return [];
@@ -166,10 +166,10 @@ function Goals({
             <Typography sx={{ flex: 1, fontWeight: 700 }}>{goal}</Typography>
             <Button
               color="inherit"
-              aria-label={`Take back the goal ${goal}`}
+              aria-label={`Remove the goal ${goal}`}
               onClick={() => act({ do: 'take-back', events: [id] })}
             >
-              Take back
+              Remove
             </Button>
           </Box>
         ))}

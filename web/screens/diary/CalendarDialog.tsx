@@ -39,13 +39,15 @@ export function CalendarDialog({ onClose }: { readonly onClose: () => void }) {
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Other calendars</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 3 }}>
-        <Box component="section" aria-label="Your diary elsewhere">
-          <Typography variant="h3">Your diary elsewhere</Typography>
+        <Box component="section" aria-label="Your diary in another calendar">
+          <Typography variant="h3">Your diary in another calendar</Typography>
           <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-            A secret address to which another calendar can subscribe; a new one ends the old one. It works
-            from other devices only when this server can be reached from them.
+            Another calendar can subscribe to this secret address. A new one replaces the old one. Other
+            devices must be able to reach this server.
           </Typography>
-          {made.error ? <ErrorNote title="No address was made">{errorText(made.error)}</ErrorNote> : null}
+          {made.error ? (
+            <ErrorNote title="Couldn’t make an address">{errorText(made.error)}</ErrorNote>
+          ) : null}
           <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mt: 2, mb: 2 }}>
             <EndsAfter days={days} choices={DAYS} onChoose={setDays} />
             <FormControlLabel

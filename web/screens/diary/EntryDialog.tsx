@@ -121,9 +121,9 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
   );
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm">
-      <DialogTitle>{lesson ? 'Change the entry' : 'Put into the diary'}</DialogTitle>
+      <DialogTitle>{lesson ? 'Change the entry' : 'Add to diary'}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        {error ? <ErrorNote title="The entry wasn’t saved">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save the entry">{errorText(error)}</ErrorNote> : null}
         <TextField select label="What" defaultValue={lesson?.kind ?? 'lesson'} {...field('kind')}>
           {kinds.map(([own, title]) => (
             <MenuItem key={own} value={own}>

@@ -21,7 +21,7 @@ import { LearnerPicker } from '../../parts/people';
 import { colour, dayText, EmptyNote, ErrorNote, LoadingNote, Glyph, withParam } from '../../parts/ui';
 import { percent } from '../../parts/readiness';
 
-const gravities = ['Anything noted', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
+const gravities = ['All marks', 'Minor and graver', 'Serious and graver', 'Dangerous only'] as const;
 const hours = [
   ['', 'At any hour'],
   ['6-9', '6 to 9'],
@@ -75,10 +75,11 @@ export function HotSpotsPage() {
         <Typography variant="h1">Hot spots</Typography>
         {data ? (
           <Typography sx={{ color: 'text.secondary' }}>
-            {data.marks} marks of {data.drives} drives, {data.mean.toFixed(2)} a pass on average
-            {data.unplaced > 0 ? `; ${data.unplaced} more have no place` : ''}.{' '}
-            {data.places.filter(({ hot }) => hot).length} places are hot: {percent(HOT_PROBABILITY)} sure to
-            have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} as many.
+            {data.marks} marks in {data.drives} mocks, on average {data.mean.toFixed(2)} per drive past a
+            place
+            {data.unplaced > 0 ? `; ${data.unplaced} more have no position` : ''}.{' '}
+            {data.places.filter(({ hot }) => hot).length} places are hot: {percent(HOT_PROBABILITY)} certain
+            to have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} the average.
           </Typography>
         ) : null}
       </Box>
@@ -100,11 +101,11 @@ export function HotSpotsPage() {
         ])}
         {select(
           'gravity',
-          'How grave',
+          'Severity',
           gravities.map((title, n) => [String(n), title] as const),
           params.get('gravity') ?? '1',
         )}
-        {select('hours', 'Begun', hours)}
+        {select('hours', 'Time of day', hours)}
       </Box>
       {error ? (
         <ErrorNote title="The places could not be loaded" onRetry={() => void refetch()}>
@@ -113,9 +114,9 @@ export function HotSpotsPage() {
       ) : null}
       {!data && isFetching ? <LoadingNote what="where faults gather" /> : null}
       {data && data.marks === 0 ? (
-        <EmptyNote title="Nothing was marked at a known place">
-          Marks have a place when the drive follows a route, or when this device may tell where it is. Choose
-          fewer filters, or start a mock on a route.
+        <EmptyNote title="No mark has a position">
+          Marks have a position when the mock follows a route, or when this device may tell where it is.
+          Choose fewer filters, or start a mock on a route.
         </EmptyNote>
       ) : null}
       {data && data.marks > 0 ? (
@@ -225,7 +226,7 @@ function HotSpotMarkers({
       <Marker
         key={site.key}
         position={site}
-        label={`${site.title}: ${marks} marks, ${rate.toFixed(2)} a pass${hot ? ', hot' : ''}`}
+        label={`${site.title}: ${marks} marks, ${rate.toFixed(2)} per drive past${hot ? ', hot' : ''}`}
         size={Math.max(26, size)}
         chosen={site.key === chosen}
         onClick={() => onChoose(site.key)}
@@ -303,13 +304,14 @@ function HotSpotList({
                     {hot ? ', hot' : ''}
                   </Box>
                   <Box sx={{ fontSize: 15, color: colour('soft') }}>
-                    {marks} in {passes} passes{what[0] ? `, mostly ${what[0].label.toLowerCase()}` : ''}
+                    {marks} marks in {passes} drives past
+                    {what[0] ? `, mostly ${what[0].label.toLowerCase()}` : ''}
                   </Box>
                   <IntervalBar {...{ rate, low, high, most }} />
                 </Box>
                 <Box sx={{ textAlign: 'right' }}>
                   <b>{rate.toFixed(2)}</b>
-                  <Box sx={{ fontSize: 14, color: colour('soft') }}>a pass</Box>
+                  <Box sx={{ fontSize: 14, color: colour('soft') }}>per drive past</Box>
                 </Box>
               </Box>
             </Box>
@@ -395,7 +397,7 @@ function HotSpotCard({
         </Box>
       </Box>
       <Typography>
-        {marks} marks in {passes} passes: {rate.toFixed(2)} per pass, 80% range {low.toFixed(2)} to{' '}
+        {marks} marks in {passes} drives past: {rate.toFixed(2)} each, 80% range {low.toFixed(2)} to{' '}
         {high.toFixed(2)}. {hot ? 'It is hot' : 'It isn’t called hot'}: {percent(hotness)} sure to have more
         than twice the usual.
       </Typography>

@@ -16,7 +16,7 @@ export function History({ evidence }: { readonly evidence: EvidenceView }) {
       </Typography>
       {rows.length === 0 ? (
         <EmptyNote title="No mock yet">
-          Start one: three on different routes say most of what there is to say.
+          Start one. Three on different routes give a useful forecast.
         </EmptyNote>
       ) : (
         <WideTable label="Mocks">
@@ -24,7 +24,7 @@ export function History({ evidence }: { readonly evidence: EvidenceView }) {
             <TableRow>
               <TableCell>Day</TableCell>
               <TableCell>Route</TableCell>
-              <TableCell align="right">Driven, of a test</TableCell>
+              <TableCell align="right">Share of a test driven</TableCell>
               <TableCell align="right">Small faults</TableCell>
               <TableCell align="right">Grave faults</TableCell>
               <TableCell>Would be</TableCell>

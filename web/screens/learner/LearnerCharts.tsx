@@ -42,8 +42,8 @@ function OverTime({ rows, file }: { readonly rows: NonNullable<Props['overTime']
   if (!last) return null;
   return (
     <Figure
-      title="Chance of a pass after each mock"
-      label={`As it would have been said for a test on that day: ${percent(last.pass)} after the last, between ${percent(last.low)} and ${percent(last.high)}.`}
+      title="Chance of passing after each mock"
+      label={`As forecast for a test on that day: ${percent(last.pass)} after the last, between ${percent(last.low)} and ${percent(last.high)}.`}
       file={file}
       columns={['Day', 'Chance, %', 'Low, %', 'High, %']}
       rows={rows.map(({ at, pass, low, high }) => [
@@ -92,7 +92,7 @@ function OverTime({ rows, file }: { readonly rows: NonNullable<Props['overTime']
 const TREND_WORDS = {
   falls: 'They fall',
   rises: 'They rise',
-  neither: 'Neither a fall nor a rise can be told from chance',
+  neither: 'No clear change',
 } as const;
 
 function Trend({ evidence, file }: { readonly evidence: EvidenceView; readonly file: string }) {
@@ -104,7 +104,7 @@ function Trend({ evidence, file }: { readonly evidence: EvidenceView; readonly f
   const perTest = mocks.map(({ at, small, exposure }) => ({ at, rate: small / exposure }));
   const label = trend
     ? `${TREND_WORDS[trend.says]}: each week ${trend.weekly.toFixed(2)} times the week before, 90% range ${trend.low.toFixed(2)} to ${trend.high.toFixed(2)}.`
-    : `No line through so few points: from ${TREND_MOCKS} mocks on.`;
+    : `Too few mocks for a trend: it needs ${TREND_MOCKS}.`;
   return (
     <Figure
       title="Small faults per whole test"
@@ -173,7 +173,7 @@ function Gains({ standard, readiness, file }: { standard: Standard; readiness: R
   );
   return (
     <Figure
-      title="What the chance would gain"
+      title="What raises the chance"
       label={`Each item at the level of a ready learner: most by ${itemOf(first.item).item.label.toLowerCase()}.`}
       file={file}
       columns={['Item', 'Gain, points of chance']}
@@ -212,7 +212,7 @@ function Totals({ standard, readiness, file }: { standard: Standard; readiness: 
   return (
     <Figure
       title={`${title} in simulated tests`}
-      label={`The limit is ${totals.max}; ${percent(over / Math.max(1, all))} of the tests come to more.`}
+      label={`The limit is ${totals.max}; ${percent(over / Math.max(1, all))} of the tests exceed it.`}
       file={file}
       columns={[title, 'Share of tests, %']}
       rows={rows}

@@ -56,7 +56,7 @@ export function Overruling({
           }
           sx={{ fontWeight: 400, textDecoration: 'underline' }}
         >
-          Take it back
+          Remove override
         </Button>
       </Typography>
     </Box>
@@ -105,7 +105,7 @@ function OverruleDialog({
           minRows={2}
           {...field('reason', {
             help: 'Saved, and shown beside the forecast.',
-            problem: 'Say why: it is read later beside how the test went.',
+            problem: 'Say why. It’s shown later beside the test result.',
           })}
         />
       </DialogContent>

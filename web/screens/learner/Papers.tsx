@@ -37,7 +37,7 @@ export function Papers({ learner }: { readonly learner: LearnerView }) {
           ? 'None entered: add what has to be shown on the day.'
           : `${held.inOrder ? 'In order' : 'Not in order'}: ${held.said}.`}
       </Typography>
-      {error ? <ErrorNote title="The documents weren’t saved">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save the documents">{errorText(error)}</ErrorNote> : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {papers.map((paper, n) => (
           <Box

@@ -43,7 +43,7 @@ function ResultsForm({ learner }: { readonly learner: LearnerView }) {
       <Typography variant="h2" id="results">
         Licence tests
       </Typography>
-      {error ? <ErrorNote title="The result wasn’t saved">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save the result">{errorText(error)}</ErrorNote> : null}
       {data?.items.length === 0 ? (
         <Typography sx={{ color: 'text.secondary' }}>None entered yet.</Typography>
       ) : null}
@@ -63,7 +63,7 @@ function ResultsForm({ learner }: { readonly learner: LearnerView }) {
           >
             <Box sx={{ flex: '1 1 200px' }}>
               <Typography>
-                <strong>{passed ? 'Passed' : 'Not passed'}</strong> on {dayText(`${on}T12:00:00Z`, 'UTC')}
+                <strong>{passed ? 'Passed' : 'Failed'}</strong> on {dayText(`${on}T12:00:00Z`, 'UTC')}
               </Typography>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                 {foretold
@@ -109,7 +109,7 @@ function ResultsForm({ learner }: { readonly learner: LearnerView }) {
           Passed
         </Button>
         <Button variant="outlined" disabled={isLoading} onClick={() => enter(false)}>
-          Not passed
+          Failed
         </Button>
       </Box>
     </Box>

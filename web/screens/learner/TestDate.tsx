@@ -86,7 +86,7 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
           </>
         ) : null}
       </Box>
-      {error ? <ErrorNote title="The day wasn’t saved">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save the day">{errorText(error)}</ErrorNote> : null}
       {hours > 0 && plan.length > 0 ? (
         <Box sx={{ mt: 2 }}>
           <Typography>
@@ -103,12 +103,12 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
         </Box>
       ) : (
         <Typography sx={{ mt: 2, color: 'text.secondary' }}>
-          No lesson hours until then are in the diary; without lessons nothing gets better.
+          There are no lessons in the diary until then. Without lessons the forecast stays the same.
         </Typography>
       )}
       {after < LOW && readiness.word !== 'too little evidence' ? (
         <Typography sx={{ mt: 1, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-          It stays low. Move the date? Drag it and see.
+          It stays low. Drag the slider to try a later date.
         </Typography>
       ) : null}
     </Box>

@@ -25,10 +25,10 @@ export function MarkingPage() {
           action={
             <Stack direction="row" spacing={2}>
               <Button component={Link} to={`/mocks/${mock}/debrief`} variant="contained">
-                To the verdict
+                Show the verdict
               </Button>
               <Button variant="outlined" onClick={() => act({ do: 'reopen' })}>
-                Reopen the mock and go on
+                Reopen and continue
               </Button>
             </Stack>
           }

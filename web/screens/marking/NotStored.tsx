@@ -15,8 +15,8 @@ export function NotStored({ drive }: { readonly drive: OpenDrive }) {
   return (
     <Banner role="alert" style={{ borderColor: colour('ochre') }}>
       <Box sx={{ flex: 1 }}>
-        <b>This browser can’t save.</b> Marks stay on this screen and go to the server; do not close it before
-        they are there.
+        <b>This browser can’t save.</b> Marks stay on this screen and go to the server; don’t close it before
+        they’re sent.
       </Box>
       <Press type="button" onClick={save} style={{ padding: '0 12px' }}>
         Save as a file

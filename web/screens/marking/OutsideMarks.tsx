@@ -23,7 +23,7 @@ export function OutsideMarks({ standard, judgement, act }: Props) {
       </Box>
       {runs.map((run) => (
         <Press key={run.run} type="button" onClick={() => act({ do: 'move', mark, run: run.run })}>
-          Count it in {runTitle(standard, run)}
+          Count it for {runTitle(standard, run)}
         </Press>
       ))}
     </Banner>

@@ -28,7 +28,7 @@ interface Props {
 const words = {
   explain: {
     title: 'Explain question',
-    text: 'Asked standing, before moving off. It is answered in words, nothing is switched.',
+    text: 'Asked while parked, before moving off. The learner answers in words and switches nothing.',
   },
   demonstrate: {
     title: 'Demonstrate question',

@@ -21,7 +21,7 @@ export interface Ribbon {
   readonly along: number;
   readonly by: 'touch' | 'position';
   readonly off: boolean;
-  /** Faults a pass at hot places, by feature. */
+  /** Faults per drive past hot places, by feature. */
   readonly hot: ReadonlyMap<string, number>;
   readonly current: RibbonItem | null;
   /** Goes on to the next thing, or back to the one before. */

@@ -184,7 +184,7 @@ function Bring({
           sx={{ width: 280 }}
         />
         <FormControl sx={{ width: 180 }}>
-          <InputLabel id="side">One drives on the</InputLabel>
+          <InputLabel id="side">Driving side</InputLabel>
           <Select
             labelId="side"
             label="One drives on the"
@@ -201,13 +201,13 @@ function Bring({
           </InputLabel>
           <Select
             labelId="replace"
-            label="Instead of"
+            label="Replaces"
             displayEmpty
             notched
             value={replace}
             onChange={(event) => setReplace(event.target.value)}
           >
-            <MenuItem value="">none: a network beside the others</MenuItem>
+            <MenuItem value="">none: add it as a new network</MenuItem>
             {replaceable.map(({ id, title: called }) => (
               <MenuItem key={id} value={id}>
                 {called}
@@ -219,9 +219,7 @@ function Bring({
       {busy ? (
         <Box sx={{ width: '100%', maxWidth: 520 }} role="status">
           <Typography>
-            {state.step === 'reading'
-              ? `Reading: ${Math.round(100 * state.share)}%`
-              : 'Keeping it on the server'}
+            {state.step === 'reading' ? `Reading: ${Math.round(100 * state.share)}%` : 'Saving to the server'}
           </Typography>
           <LinearProgress
             aria-label="Reading the extract"

@@ -85,8 +85,9 @@ export function MemoryView({ learner, vehicle }: Props) {
           </Typography>
         )}
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {known.length} of {rows.length} questions were asked so far. Of one never asked, three right in ten
-          are assumed (ours). Recall by the FSRS algorithm from every answer, in drills and in mocks.
+          {known.length} of {rows.length} questions were asked so far. For one never asked, a 30% chance of a
+          right answer is assumed (ours). Recall by the FSRS algorithm from every answer, in drills and in
+          mocks.
         </Typography>
       </Box>
       <WideTable label="What is remembered">

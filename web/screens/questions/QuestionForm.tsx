@@ -258,12 +258,12 @@ export function QuestionForm({ view, taken, onClose }: Props) {
             <ProblemList problems={problems} />
           </Box>
         ) : null}
-        {error ? <ErrorNote title="It was not stored">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         {view?.origin === 'changed' ? (
           <Button color="inherit" onClick={() => void back()} sx={{ mr: 'auto' }}>
-            Back to how it ships
+            Reset to default
           </Button>
         ) : null}
         <Button color="inherit" onClick={leave}>

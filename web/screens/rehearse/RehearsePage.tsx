@@ -42,7 +42,7 @@ export function RehearsePage() {
     case 'none':
       return (
         <EmptyNote title="The road network of this route is not here">
-          Without it nothing can be rehearsed.
+          You can’t rehearse without it.
         </EmptyNote>
       );
     case 'failed':
@@ -119,7 +119,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
           {
             refused: 'This browser isn’t allowed to give a position.',
             'not secure': 'This address isn’t secure, so the browser won’t give a position.',
-            'no place': 'No place was found yet.',
+            'no place': 'No position yet.',
           }[fault],
         ),
     );
@@ -243,7 +243,7 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         <ToggleButtonGroup
           exclusive
           value={source}
-          aria-label="Where places come from"
+          aria-label="Where the position comes from"
           onChange={(_event, next: Source | null) => {
             if (next === 'route') begin('route', wholeRoute);
             if (next === 'device') begin('device', wholeRoute);
@@ -259,8 +259,8 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         </ToggleButtonGroup>
         {source === 'device' ? (
           <Typography>
-            Places come from this device. The driver never touches it: only the person in the passenger seat
-            does.
+            The position comes from this device. The driver never touches it: only the person in the passenger
+            seat does.
           </Typography>
         ) : (
           <>
@@ -321,7 +321,8 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         {trap ? (
           <Box sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
             <Typography>
-              <b>For the instructor:</b> a trap is near. {trapWords[trap.trap ?? 'wrong-exit']}
+              <b>For the instructor:</b> the device is wrong here on purpose.{' '}
+              {trapWords[trap.trap ?? 'wrong-exit']}
             </Typography>
           </Box>
         ) : null}

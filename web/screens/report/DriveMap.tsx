@@ -44,7 +44,7 @@ export function DriveMap({ mock, report, route }: Props) {
         </Typography>
       ) : null}
       {placed.length === 0 ? (
-        <Typography>No mark of this drive has a place.</Typography>
+        <Typography>No mark of this drive has a position.</Typography>
       ) : network.status === 'open' ? (
         <Placed
           {...{ placed }}
@@ -54,7 +54,7 @@ export function DriveMap({ mock, report, route }: Props) {
         />
       ) : (
         <Typography>
-          {placed.length} marks have a place; the road network is not here to show them on.
+          {placed.length} marks have a position; the road network is not here to show them on.
         </Typography>
       )}
     </Box>
@@ -139,7 +139,7 @@ function Placed({
       </NetworkMap>
       <Box
         component="ol"
-        aria-label="Marks with a place"
+        aria-label="Marks with a position"
         sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 420, overflowY: 'auto' }}
       >
         {placed.map(({ mark, position: { kind } }, n) => {

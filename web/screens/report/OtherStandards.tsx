@@ -37,8 +37,8 @@ export function OtherStandards({ drive }: { readonly drive: OpenDrive }) {
       ))}
       {newest.length > 0 ? (
         <Typography variant="body2" sx={{ mt: 1, color: 'text.secondary' }}>
-          Items are carried over by their skill, severities by their gravity; where there is no like one, the
-          next graver stands in. A drive is only ever marked under its own standard.
+          Items are matched by skill, severities by how grave they are. Without a match, the next graver one
+          is used. A drive is only ever marked under its own standard.
         </Typography>
       ) : null}
     </Box>
@@ -70,7 +70,7 @@ function UnderStandard({ drive, summary }: { readonly drive: OpenDrive; readonly
             <Typography>
               {enough
                 ? `${outcomeWords[result.outcome]}. ${resultWords(standard, result, verdict).join(' ')}`
-                : 'Too little carries over to say.'}
+                : 'Too little matches to say.'}
             </Typography>
           </Box>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>

@@ -67,7 +67,7 @@ export function ShareDialog({
           Whoever has the link sees this drive and nothing else: no other learner, no private note, no
           position. It works on a phone, without signing in.
         </Typography>
-        {error ? <ErrorNote title="The link was not made">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t make the link">{errorText(error)}</ErrorNote> : null}
         <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
           <EndsAfter days={days} choices={DAYS} onChoose={setDays} />
           <TextField

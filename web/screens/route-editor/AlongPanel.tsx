@@ -20,7 +20,7 @@ export function AlongPanel({ route, onOpen, onUnmute, onRedraw, onSplit }: Props
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {splitting
           ? 'Choose where the route is cut: what comes after becomes a route of its own.'
-          : 'Proposed from the roads; a touch changes one or takes it off. Those in ink were put by hand.'}
+          : 'Proposed from the roads; touch one to change or remove it. The black ones were added by hand.'}
       </Typography>
       <Box
         component="ul"
@@ -74,7 +74,7 @@ export function AlongPanel({ route, onOpen, onUnmute, onRedraw, onSplit }: Props
       </Box>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
         <Button variant="outlined" onClick={() => setSplitting(!splitting)}>
-          {splitting ? 'Do not split' : 'Split the route'}
+          {splitting ? 'Cancel' : 'Split the route'}
         </Button>
         {route.muted.length > 0 ? (
           <Button
@@ -84,7 +84,7 @@ export function AlongPanel({ route, onOpen, onUnmute, onRedraw, onSplit }: Props
               onRedraw();
             }}
           >
-            Propose all again ({route.muted.length} taken off)
+            Restore all ({route.muted.length} removed)
           </Button>
         ) : null}
       </Stack>

@@ -189,14 +189,14 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
             onChange={(_event, next: Mode | null) => next && setMode(next)}
           >
             <ToggleButton value="way" sx={{ minHeight: 48, textTransform: 'none', px: 2 }}>
-              Click: the way
+              Draw the way
             </ToggleButton>
             <ToggleButton
               value="feature"
               disabled={!route}
               sx={{ minHeight: 48, textTransform: 'none', px: 2 }}
             >
-              Click: something along it
+              Add something
             </ToggleButton>
           </ToggleButtonGroup>
           <Button variant="outlined" disabled={!draft.can.undo} onClick={draft.undo}>
@@ -318,7 +318,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         ) : null}
         {panel === 'independent' && route ? <IndependentPanel route={route} onEdit={draft.edit} /> : null}
         {panel === 'times' && route ? <TimesPanel route={route} onEdit={draft.edit} /> : null}
-        {error ? <ErrorNote title="The route wasn’t saved">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save the route">{errorText(error)}</ErrorNote> : null}
         <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
           <Button
             variant="contained"

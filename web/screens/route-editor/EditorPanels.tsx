@@ -21,7 +21,7 @@ export function IndependentPanel({ route, onEdit }: Props) {
       <Typography>
         {independent
           ? `${minutesText(timing.at(independent.to) - timing.at(independent.from))} alone, from ${distanceText(independent.from, route.units)} to ${distanceText(independent.to, route.units)}`
-          : 'No part of it is laid down as independent.'}
+          : 'No independent drive is set.'}
       </Typography>
       {independent ? (
         <Box sx={{ px: 1.5 }}>

@@ -73,7 +73,7 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
     <Dialog open onClose={leave} fullWidth maxWidth="sm" aria-labelledby="feature-title">
       <DialogTitle id="feature-title" sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
         <FeatureGlyph kind={now.kind} size={32} />
-        {isNew ? 'Put something along the route' : 'Something along the route'}
+        {isNew ? 'Add to the route' : 'On the route'}
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '10px !important' }}>
         <FormControl>
@@ -94,7 +94,7 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
           </Select>
         </FormControl>
         <TextField
-          label="What the instructor knows of it"
+          label="Note"
           value={now.note}
           multiline
           slotProps={{ htmlInput: { maxLength: 300 } }}
@@ -128,11 +128,11 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
         </Box>
         <FormControl>
           <InputLabel id="trap" shrink>
-            Trap, for the instructor only
+            Device error, for the instructor only
           </InputLabel>
           <Select
             labelId="trap"
-            label="Trap, for the instructor only"
+            label="Device error, for the instructor only"
             displayEmpty
             notched
             value={now.trap ?? 'none'}
@@ -168,13 +168,13 @@ export function FeatureDialog({ feature, route, kept, isNew, onKeep, onRemove, o
           </Typography>
         )}
         {refused || error ? (
-          <Typography role="alert">{refused || 'The picture wasn’t saved.'}</Typography>
+          <Typography role="alert">{refused || 'Couldn’t save the picture.'}</Typography>
         ) : null}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         {isNew ? null : (
           <Button color="inherit" onClick={onRemove} sx={{ mr: 'auto', fontWeight: 400 }}>
-            Take it off the route
+            Remove from the route
           </Button>
         )}
         <Button color="inherit" onClick={leave}>

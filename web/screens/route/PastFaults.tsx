@@ -44,7 +44,7 @@ export function PastFaults({ route }: { readonly route: string }) {
               <b>{site.title}</b>
               {hot ? ', hot' : ''}
               <Box sx={{ color: colour('soft'), fontSize: 15 }}>
-                {rate.toFixed(2)} a pass ({low.toFixed(2)} to {high.toFixed(2)})
+                {rate.toFixed(2)} per drive past ({low.toFixed(2)} to {high.toFixed(2)})
                 {most[0] ? `, mostly ${most[0].label.toLowerCase()}` : ''}
               </Box>
             </Box>

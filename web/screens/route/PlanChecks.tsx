@@ -7,7 +7,7 @@ export function PlanChecks({ plan, title }: { readonly plan: RouteSheet['plan'];
   return (
     <Box component="section" aria-label={`Drive plan of ${title}`}>
       <Typography variant="h2">Drive plan of {title}</Typography>
-      {plan.length === 0 ? <Typography>It says nothing of a drive.</Typography> : null}
+      {plan.length === 0 ? <Typography>This standard has no drive plan.</Typography> : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
         {plan.map(({ id, title: what, has, wants, unit, met, optional }) => (
           <Box

@@ -200,7 +200,7 @@ function Actions({ route, revision }: { readonly route: Route; readonly revision
           Remove
         </Button>
       )}
-      {error ? <ErrorNote title="It was not removed">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t remove it">{errorText(error)}</ErrorNote> : null}
     </Stack>
   );
 }
@@ -351,9 +351,9 @@ function Directions({
                     <TableCell>
                       {early ? <div>{early.text}, said early</div> : null}
                       <b>{saidWith ? `(said before) ${main.text}` : main.text}</b>
-                      {of?.trap === 'wrong-exit' ? <div>Trap: the device counts another exit</div> : null}
+                      {of?.trap === 'wrong-exit' ? <div>Device error: it counts another exit</div> : null}
                       {of?.trap === 'closed-road' ? (
-                        <div>Trap: the device does not know that it is closed</div>
+                        <div>Device error: it doesn’t know that the road is closed</div>
                       ) : null}
                       {of?.note ? <div>{of.note}</div> : null}
                     </TableCell>

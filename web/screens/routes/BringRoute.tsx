@@ -57,8 +57,8 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Box>
           <Typography sx={{ mb: 1 }}>
-            GPX, GeoJSON, or a route saved here before. A line of others is laid onto the school&rsquo;s
-            roads.
+            GPX, GeoJSON, or a route saved here before. Lines from other programs are matched to the
+            school&rsquo;s roads.
           </Typography>
           <FileButton
             accept=".gpx,.geojson,.json,application/gpx+xml,application/json"
@@ -80,7 +80,7 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
           <Box role="status">
             <Typography>
               <b>{brought.brought.route.title}</b>, {lengthText(lengthOf(brought.brought.route.line), units)}
-              {brought.brought.ours ? ', is a route of this program, whole.' : '.'}
+              {brought.brought.ours ? ', is a complete Jasperwren route.' : '.'}
             </Typography>
             {brought.brought.ours ? null : brought.laid ? (
               <Typography>

@@ -98,7 +98,7 @@ function AdviceForm({
           slotProps={{ htmlInput: { maxLength: 400 } }}
         />
       ))}
-      {error ? <ErrorNote title="The advice wasn’t saved">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save the advice">{errorText(error)}</ErrorNote> : null}
       <Box sx={{ display: 'flex', gap: 1.5 }}>
         <Button
           variant="outlined"
@@ -117,7 +117,7 @@ function AdviceForm({
                 .catch(() => undefined)
             }
           >
-            {ships ? 'Back to how it ships' : 'Remove'}
+            {ships ? 'Reset to default' : 'Remove'}
           </Button>
         ) : null}
       </Box>

@@ -138,7 +138,7 @@ function Backups() {
           {errorText(error)}
         </ErrorNote>
       ) : null}
-      {made.error ? <ErrorNote title="No backup was made">{errorText(made.error)}</ErrorNote> : null}
+      {made.error ? <ErrorNote title="Couldn’t make a backup">{errorText(made.error)}</ErrorNote> : null}
       {data ? <ListOfBackups backups={data} /> : error ? null : <LoadingNote what="the backups" />}
       <Button variant="outlined" disabled={made.isLoading} onClick={() => void backUp()} sx={{ mt: 2 }}>
         {made.isLoading ? 'Backing up …' : 'Back up now'}

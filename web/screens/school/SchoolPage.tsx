@@ -10,8 +10,8 @@ import { UnreadableRecords } from './UnreadableRecords';
 const views = [
   ['general', 'Settings'],
   ['trust', 'Forecast accuracy'],
-  ['readiness', 'What counts as ready'],
-  ['advice', 'What marks mean'],
+  ['readiness', 'Readiness rules'],
+  ['advice', 'Advice'],
   ['devices', 'Devices and backups'],
 ] as const;
 

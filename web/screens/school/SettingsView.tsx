@@ -14,10 +14,10 @@ const groups: readonly (readonly [title: string, keys: readonly Key[]])[] = [
     'Requirements for “ready”',
     ['readyPass', 'readyLow', 'nearlyPass', 'mocks', 'mockDays', 'routes', 'cleanMocks', 'questions'],
   ],
-  ['When it is too little evidence', ['leastTests', 'widest']],
+  ['Too little evidence', ['leastTests', 'widest']],
   ['How mocks count', ['halfLife', 'priorTests', 'daySpread', 'nerves', 'usualMinors', 'usualGrave']],
   ['What to work on', ['readyMinors', 'readyGrave', 'hourFactor', 'weekHours']],
-  ['How much is simulated', ['outer', 'inner']],
+  ['Simulation', ['outer', 'inner']],
 ];
 
 /** Every constant of the judgement, with its bounds and how it ships. */
@@ -92,7 +92,7 @@ function SettingsForm({
           </Box>
         </Box>
       ))}
-      {error ? <ErrorNote title="The settings weren’t saved">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save the settings">{errorText(error)}</ErrorNote> : null}
       <Box
         sx={{
           display: 'flex',
@@ -103,13 +103,13 @@ function SettingsForm({
         }}
       >
         <Button type="submit" variant="contained" disabled={!changed || broken || isLoading}>
-          Save these
+          Save
         </Button>
         <Button
           color="inherit"
           onClick={() => setEdits(Object.fromEntries(keys.map((key) => [key, String(usualSettings[key])])))}
         >
-          As they ship
+          Reset to defaults
         </Button>
       </Box>
     </Box>

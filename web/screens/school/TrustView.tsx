@@ -10,7 +10,7 @@ import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '.
 /** Whether "80 %" means 80 %, and how far learners are from their instructors. */
 export function TrustView() {
   const { data, error } = useTrustQuery();
-  if (error) return <ErrorNote title="Trust could not be loaded">{errorText(error)}</ErrorNote>;
+  if (error) return <ErrorNote title="Forecast accuracy could not be loaded">{errorText(error)}</ErrorNote>;
   if (!data) return <LoadingNote what="licence test results" />;
   const { trust, unforetold, ratings } = data;
   return (
@@ -115,10 +115,10 @@ function Score({
   return (
     <Box>
       <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
-        {name}, the less the better
+        {name}, lower is better
       </Typography>
       <Typography component="dd" sx={{ m: 0 }}>
-        <strong>{value.toFixed(3)}</strong> against {base.toFixed(3)} of the plain pass rate
+        <strong>{value.toFixed(3)}</strong> against {base.toFixed(3)} for the average pass rate
       </Typography>
     </Box>
   );

@@ -18,8 +18,8 @@ export function UnreadableRecords() {
         Records that can’t be read
       </Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-        A failing disk or another program left them so. Everything else works. Bring back a backup, or enter
-        them again.
+        A failing disk or another program damaged them. Everything else works. Restore a backup, or enter them
+        again.
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {data.items.map((record) => (

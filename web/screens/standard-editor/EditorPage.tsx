@@ -143,7 +143,7 @@ function OpenEditor(props: Props) {
             Save as version {version}
           </Button>
         </Stack>
-        {error ? <ErrorNote title="It was not saved">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
         {restored ? <RestoredNote onStartAgain={startAgain} /> : null}
         <Box
           sx={{

@@ -25,11 +25,7 @@ export function LivePanel({ checked, changes, onPart }: Props) {
   const { base, results } = useEditor();
   const { standard, problems } = checked;
   return (
-    <Box
-      component="aside"
-      aria-label="What it comes to"
-      sx={{ display: 'grid', gap: 3, alignContent: 'start' }}
-    >
+    <Box component="aside" aria-label="Live check" sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
       <Box aria-live="polite">
         {problems.length === 0 ? (
           <Typography variant="h3" sx={{ color: colour('moss') }}>

@@ -43,7 +43,7 @@ const partOfKey: Readonly<Record<string, StandardPart>> = {
   questions: 'Questions',
   checks: 'Checks',
   drive: 'Drive plan',
-  variants: 'Where schools disagree',
+  variants: 'Choices between schools',
   examples: 'Worked examples',
   basis: 'Sources',
 };

@@ -228,5 +228,5 @@ export function IdLine({ path, known }: { readonly path: Path; readonly known: r
   const id = String(valueAt(draft, [...path, 'id']));
   const original = valueAt(base, [...path, 'id']) === id || known.includes(id);
   if (original) return null;
-  return <ShortLine path={[...path, 'id']} label="Id" help="Stays once it is saved" />;
+  return <ShortLine path={[...path, 'id']} label="Id" help="You can’t change it after saving" />;
 }

@@ -31,7 +31,11 @@ function About() {
       <TextLine path={['title']} label="Title" />
       <TextLine path={['summary']} label="In one sentence" optional />
       {copying ? (
-        <ShortLine path={['id']} label="Id" help="Letters, digits, dashes. Stays once it is saved" />
+        <ShortLine
+          path={['id']}
+          label="Id"
+          help="Letters, digits, dashes. You can’t change it after saving"
+        />
       ) : null}
       <ShortLine path={['licenceClass']} label="Licence class" help="Such as car" />
       <Choice
@@ -232,7 +236,7 @@ function Manoeuvres() {
               </>
             ) : null}
           </FieldGrid>
-          {manoeuvre.clock ? <TakeAway path={[...own, 'clock']}>Do without a clock</TakeAway> : null}
+          {manoeuvre.clock ? <TakeAway path={[...own, 'clock']}>Remove the clock</TakeAway> : null}
           <SubTitle>Limits of this manoeuvre</SubTitle>
           <LimitList path={[...own, 'limits']} />
         </>
@@ -327,7 +331,7 @@ function Questions() {
           options={options.itemOptions(draft)}
         />
       </FieldGrid>
-      <TakeAway path={['questions']}>Ask no questions</TakeAway>
+      <TakeAway path={['questions']}>Remove the questions</TakeAway>
     </>
   );
 }
@@ -385,8 +389,8 @@ function DrivePlan() {
           options={options.manoeuvreOrKindOptions(draft)}
         />
       </FieldGrid>
-      {draft.drive?.manoeuvres ? <TakeAway path={['drive', 'manoeuvres']}>Draw no manoeuvre</TakeAway> : null}
-      {draft.drive ? <TakeAway path={['drive']}>Do without a drive plan</TakeAway> : null}
+      {draft.drive?.manoeuvres ? <TakeAway path={['drive', 'manoeuvres']}>Remove the draw</TakeAway> : null}
+      {draft.drive ? <TakeAway path={['drive']}>Remove the drive plan</TakeAway> : null}
     </>
   );
 }
@@ -397,7 +401,7 @@ function Disagreements() {
     <EntryList<Variant>
       path={['variants']}
       noun="disagreement"
-      empty="Nothing here on which schools disagree."
+      empty="Nothing here that schools handle differently."
       titleOf={({ title }) => title}
       moreOf={(variant) => `${heldValue(draft, variant)} is in force`}
       blank={() => ({
@@ -426,7 +430,7 @@ function Disagreements() {
             ))}
           </Box>
           <FieldGrid least={220}>
-            <TextLine path={[...own, 'title']} label="What schools disagree on" />
+            <TextLine path={[...own, 'title']} label="What schools handle differently" />
             <ShortLine path={[...own, 'at']} label="Where it stands" help="Such as limits.speed.max" />
             <NumberLine path={[...own, 'default']} label="Default" />
             <NumberLine path={[...own, 'other']} label="Other value" />
@@ -506,7 +510,7 @@ export const partForms: Readonly<Record<StandardPart, () => ReactNode>> = {
   Questions,
   Checks,
   'Drive plan': DrivePlan,
-  'Where schools disagree': Disagreements,
+  'Choices between schools': Disagreements,
   'Worked examples': Examples,
   Sources,
 };

@@ -67,7 +67,7 @@ export function ChangesPage() {
 
 function Changes({ before, after }: { readonly before: Standard; readonly after: Standard }) {
   const changes = diffStandards(before, after);
-  if (changes.length === 0) return <Typography>Both say the same.</Typography>;
+  if (changes.length === 0) return <Typography>No differences.</Typography>;
   return standardParts
     .map((part) => ({ part, own: changes.filter((change) => change.part === part) }))
     .filter(({ own }) => own.length > 0)

@@ -36,7 +36,7 @@ const groups = [
   { id: 'stricter', title: 'would no longer pass' },
   { id: 'milder', title: 'would pass now' },
   { id: 'same', title: 'come out the same' },
-  { id: 'unsaid', title: 'cannot be said' },
+  { id: 'unsaid', title: 'can’t tell' },
 ] as const;
 type Group = (typeof groups)[number]['id'];
 
@@ -162,7 +162,7 @@ function Progress({
             Cancelled after {done} of {total ?? 'all'} drives.
           </Typography>
           <Button variant="outlined" onClick={start}>
-            Judge them all
+            Judge all of them
           </Button>
         </Stack>
       );
@@ -197,7 +197,7 @@ function Row({ standard, drive }: { readonly standard: Standard; readonly drive:
       </TableCell>
       <TableCell>
         <Signed outcome={result?.outcome ?? 'incomplete'}>
-          {result === null ? 'Too little carries over to say' : outcomeWords[result.outcome]}
+          {result === null ? 'Too little matches to say' : outcomeWords[result.outcome]}
           {result === null ? null : (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {resultWords(standard, result, drive).join(' ')}

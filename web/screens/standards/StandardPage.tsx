@@ -101,7 +101,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
       ) : null}
       <Items standard={standard} />
       {standard.variants.length > 0 ? (
-        <Part title="Where schools disagree">
+        <Part title="Choices between schools">
           {standard.variants.map((variant) => (
             <Disagreement key={variant.id} {...{ standard, variant, here }} />
           ))}
@@ -201,7 +201,7 @@ function Items({ standard }: { readonly standard: Standard }) {
         className="screen-only"
         sx={{ mb: 1, width: { xs: '100%', sm: 360 } }}
       />
-      {sections.length === 0 ? <Typography>No item has these letters.</Typography> : null}
+      {sections.length === 0 ? <Typography>No item matches.</Typography> : null}
       {sections.map((section) => (
         <Box key={section.id} sx={{ mt: 2 }}>
           <Typography variant="h3">{section.title}</Typography>

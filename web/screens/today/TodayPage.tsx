@@ -70,7 +70,7 @@ export function TodayPage() {
         {mocks.isLoading ? <LoadingNote what="the mocks" /> : null}
         {mocks.data?.keptFrom ? (
           <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-            As the server told it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
+            As the server last sent it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
             {hourText(mocks.data.keptFrom, localZone())}; it doesn’t answer now.
           </Typography>
         ) : null}

@@ -111,7 +111,7 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
   return (
     <Box sx={{ maxWidth: 1080 }}>
       <WindowTitle name={`${vehicle.name}, check`} />
-      <Typography variant="h1">Going over the {vehicle.name}</Typography>
+      <Typography variant="h1">Check of the {vehicle.name}</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 3 }}>
         On level ground, engine off, brake on. Tyres cold. Whoever reaches under the bonnet waits until it has
         cooled.
@@ -255,14 +255,14 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
             <ProblemList problems={problems} />
           </Box>
         ) : null}
-        {error ? <ErrorNote title="It was not stored">{errorText(error)}</ErrorNote> : null}
+        {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
         <Button
           variant="contained"
           disabled={isLoading}
           onClick={() => void save()}
           sx={{ minHeight: 68, fontSize: 20, maxWidth: 420 }}
         >
-          {doubts.length > 0 ? 'Save it anyway' : 'Save'}
+          {doubts.length > 0 ? 'Save anyway' : 'Save'}
         </Button>
       </Box>
     </Box>

@@ -78,7 +78,7 @@ function Walk({ vehicle, all }: { readonly vehicle: VehicleView; readonly all: r
           ))}
         </TextField>
       ) : null}
-      {error ? <ErrorNote title="It was not stored">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
       <ControlForm
         key={control.id}
         control={control}
@@ -251,7 +251,7 @@ function Photo({ control, vehicle }: { readonly control: Control; readonly vehic
           {problem}
         </Typography>
       ) : null}
-      {kept.error ? <ErrorNote title="The picture was not stored">{errorText(kept.error)}</ErrorNote> : null}
+      {kept.error ? <ErrorNote title="Couldn’t save the picture">{errorText(kept.error)}</ErrorNote> : null}
     </Box>
   );
 }

@@ -148,7 +148,7 @@ export function RecordForm({ vehicle }: { readonly vehicle: VehicleView }) {
           <ProblemList problems={problems} />
         </Box>
       ) : null}
-      {error ? <ErrorNote title="It was not stored">{errorText(error)}</ErrorNote> : null}
+      {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
     </Box>
   );
 }

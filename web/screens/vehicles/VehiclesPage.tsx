@@ -25,7 +25,7 @@ export function VehiclesPage() {
       ) : null}
       {data?.items.length === 0 ? (
         <EmptyNote title="No vehicle yet">
-          Add one below, then go over it and walk through its controls.
+          Add one below, then check it and walk through its controls.
         </EmptyNote>
       ) : null}
       <Box
@@ -77,7 +77,7 @@ function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
         {more > 0 ? <Typography sx={{ pl: 2.5 }}>and {more} more</Typography> : null}
         {vehicle.checkup ? (
           <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
-            Gone over on {dayText(vehicle.checkup.at, localZone())} at{' '}
+            Checked on {dayText(vehicle.checkup.at, localZone())} at{' '}
             {odometerText(vehicle.checkup.odometer, units)}
           </Typography>
         ) : null}
@@ -124,7 +124,7 @@ function AddVehicle() {
       </Button>
       {error ? (
         <Box sx={{ flexBasis: '100%' }}>
-          <ErrorNote title="It was not added">{errorText(error)}</ErrorNote>
+          <ErrorNote title="Couldn’t add it">{errorText(error)}</ErrorNote>
         </Box>
       ) : null}
     </Box>
