@@ -23,7 +23,7 @@ interface DemoDrive {
 
 /**
  * Share of the marks of the demo's drives that were on the first six pads when they were made: with the pads
- * of the first area (as the Deck stood before), and with those that are likely, each drive ranked from the
+ * of the first area (as the marking screen stood before), and with those that are likely, each drive ranked from the
  * drives before it only.
  */
 export async function pads(): Promise<void> {
@@ -71,7 +71,7 @@ export async function pads(): Promise<void> {
   }
 }
 
-/** As the Deck chose it: the first area that is no check and no question. */
+/** As the marking screen chose it: the first area that is no check and no question. */
 function firstArea({ sections, checks, questions }: Standard): readonly string[] {
   const before = new Set([
     ...checks.map(({ item }) => item),

@@ -181,7 +181,9 @@ test('questions are asked with the tries that the standard allows, and the plan 
   expect(first?.points ?? []).toHaveLength(told);
 });
 
-test('light and hand are chosen on the Deck and kept; the cautions are there too', async ({ page }) => {
+test('light and hand are chosen on the marking screen and kept; the cautions are there too', async ({
+  page,
+}) => {
   await startMock(page, { learner: 'Tomas Wielgosz', standard: 'Fault ceiling' });
   const limits = page.getByRole('region', { name: 'Limits' });
   const pads = page.locator('[data-pad]').first();

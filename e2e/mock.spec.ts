@@ -75,7 +75,7 @@ test('the nested limits of Graded faults decide a mock marked by letters alone',
   );
 });
 
-test('a check marked wrong in set-up is a mark on the Deck', async ({ page }) => {
+test('a check marked wrong in set-up is a mark on the marking screen', async ({ page }) => {
   await enterDemo(page);
   await openSetup(page, 'Hamza Belkadi');
   await page.getByRole('group', { name: 'Number plate read' }).getByRole('button', { name: 'Wrong' }).click();
@@ -85,7 +85,7 @@ test('a check marked wrong in set-up is a mark on the Deck', async ({ page }) =>
   await expect(page.getByRole('region', { name: 'Limits' })).toContainText('Serious faults');
 });
 
-test('a peg keeps the verdict provisional until it is sorted at the kerb', async ({ page }) => {
+test('a flag keeps the verdict provisional until it is sorted at the debrief', async ({ page }) => {
   await startMock(page, { learner: 'Rosa Quilmar', standard: 'Fault ceiling' });
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Flag: something happened' }).click();
@@ -173,13 +173,13 @@ test('the third minor on one skill asks whether it is a habit, and the guide pro
   await expect(page.getByText(/Severity guide: The third time on one skill/)).toBeVisible();
 });
 
-test('the guide opens from any mark at the kerb and on the report, and the answers stay with the mark', async ({
+test('the guide opens from any mark at the debrief and on the report, and the answers stay with the mark', async ({
   page,
 }) => {
   await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   for (let n = 0; n < 2; n += 1) await pad(page, 'Moving away under control', 'Driving fault').click();
   await endDrive(page);
-  const marks = page.getByRole('region', { name: 'Marks' });
+  const marks = page.getByRole('region', { name: 'Marks', exact: true });
   await marks.getByRole('button', { name: 'How grave was it? Moving away under control' }).first().click();
   await page.getByRole('button', { name: 'Yes', exact: true }).click();
   await expect(page.getByText('You had to act, or someone was in actual danger.')).toBeVisible();

@@ -21,6 +21,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await expect(work.getByRole('listitem').first()).toContainText(/^1.*Raises the chance by \d+\.\d points/);
   // Papers that run out before the test are a condition.
   const conditions = page.getByRole('region', { name: 'Requirements' });
+  await conditions.getByRole('button', { name: /^Show all/ }).click();
   await expect(conditions).toContainText('Theory pass runs out');
   await page.getByRole('button', { name: 'Remove Theory pass' }).click();
   await expect(conditions).toContainText('Documents in order: all seen');
@@ -46,7 +47,7 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await page.getByRole('button', { name: 'Override' }).click();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Say why')).toBeVisible();
-  await page.getByLabel('Why').fill('Nothing to say for three whole drives.');
+  await page.getByRole('textbox', { name: 'Why' }).fill('Nothing to say for three whole drives.');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(readiness(page)).toContainText('Nothing to say for three whole drives.');
   await expect(readiness(page)).toContainText('By the mocks:');
@@ -79,7 +80,7 @@ test('another standard, a result of a day to come, and a learner without any moc
   await expect(page.getByText('No mock yet')).toBeVisible();
 });
 
-test('the talk at the kerb: own view first, then the verdict, three things, a goal; a link shows it to the learner on a phone', async ({
+test('the debrief: own view first, then the verdict, three things, a goal; a link shows it to the learner on a phone', async ({
   page,
   school,
 }) => {
@@ -233,7 +234,7 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
   expect((await page.request.get(address)).status()).toBe(410);
 });
 
-test('the school: its own advice is shown at the kerb, absurd settings cannot be kept, and trust is told with its figures', async ({
+test('the school: its own advice is shown at the debrief, absurd settings cannot be kept, and trust is told with its figures', async ({
   page,
 }) => {
   await signInToDemo(page);

@@ -73,7 +73,7 @@ test('a route is drawn by clicks, changed, undone, turned round, given a note, k
     .getByLabel('Choose a route file')
     .setInputFiles({ name: 'drawn.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(gpx) });
   const bring = page.getByRole('dialog', { name: 'Import a route' });
-  await expect(bring.getByRole('status')).toContainText('is a route of this program, whole');
+  await expect(bring.getByRole('status')).toContainText('is a complete Jasperwren route');
   await bring.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('group', { name: 'Directions' })).toContainText('Sign behind the hedge');
 });
@@ -264,7 +264,7 @@ for (const [size, viewport] of Object.entries({
   tablet: { width: 1280, height: 800 },
   phone: { width: 390, height: 844 },
 }))
-  test(`on the Deck the route comes nearer by one touch or by position, and marks keep what they were made at, on a ${size}`, async ({
+  test(`on the marking screen the route comes nearer by one touch or by position, and marks keep what they were made at, on a ${size}`, async ({
     page,
     context,
   }) => {

@@ -227,7 +227,7 @@ test('a card is copied from another car, walked through on a phone, and pictured
   await expect(page.getByText(/: 84 sets for this car/)).toBeVisible();
 });
 
-test('the Deck asks for what the car of the mock has', async ({ page }) => {
+test('the marking screen asks for what the car of the mock has', async ({ page }) => {
   await startMock(page, { learner: 'Oskar Lindquave', standard: 'Fault ceiling' });
   const plan = page.getByRole('region', { name: 'Drive plan' });
   await plan.getByRole('button', { name: 'Question' }).click();

@@ -39,7 +39,7 @@ interface WhichMock {
   readonly route?: string;
 }
 
-/** Signs in to the demo school and opens the Deck of a new mock, all checks in order; its id. */
+/** Signs in to the demo school and opens the marking screen of a new mock, all checks in order; its id. */
 export async function startMock(page: Page, { learner, standard, route }: WhichMock): Promise<string> {
   await signInToDemo(page);
   const itemsOf = async <T>(path: string) =>

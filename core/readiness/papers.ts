@@ -1,3 +1,4 @@
+import { dayWords } from '../time';
 import type { Papers } from './judgement';
 
 /** A paper that a learner needs on the day. */
@@ -22,7 +23,7 @@ export function papersOn(papers: readonly Paper[], day: string, seenAt: string |
   const unseen = papers.filter(({ seen }) => !seen).map(({ title }) => `${title} not seen`);
   const over = papers
     .filter(({ seen, until }) => seen && until && until < day)
-    .map(({ title, until }) => `${title} runs out on ${until ?? ''}`);
+    .map(({ title, until }) => `${title} runs out on ${dayWords(until ?? '')}`);
   const wrong = [...unseen, ...over];
   return { inOrder: wrong.length === 0, said: wrong.length === 0 ? 'all seen' : wrong.join('; ') };
 }

@@ -1,1 +1,1 @@
-export { day, instant, isDay, isInstant, isZone, zone } from './time';
+export { day, dayWords, instant, isDay, isInstant, isZone, zone } from './time';

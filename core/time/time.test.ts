@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { isDay, isInstant, isZone } from '.';
+import { dayWords, isDay, isInstant, isZone } from '.';
 
 describe('times from outside', () => {
   it.each(['2026-09-14T08:02:11.000Z', '2026-09-14T08:02:11Z', '2028-02-29T00:00:00.000Z'])(
@@ -34,4 +34,10 @@ describe('times from outside', () => {
     for (const none of ['Mars/Phobos', '+01:00', '', 'Europe/London\r\nX', {}, null])
       expect(isZone(none)).toBe(false);
   });
+});
+
+it('writes a day as people read it, and leaves what is no day as it is', () => {
+  expect(dayWords('2026-12-11')).toBe('Fri 11 Dec 2026');
+  expect(dayWords('2027-02-01')).toBe('Mon 1 Feb 2027');
+  expect(dayWords('soon')).toBe('soon');
 });

@@ -29,3 +29,15 @@ export function isZone(name: unknown): name is string {
     return false;
   }
 }
+
+const shownDay = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/** A day as people read it: "Fri 11 Dec 2026". @param date such as 2026-12-11 */
+export const dayWords = (date: string): string =>
+  isDay(date) ? shownDay.format(new Date(`${date}T12:00:00Z`)).replace(',', '') : date;

@@ -107,7 +107,7 @@ export const Pad = memo(
     [after.severities.main, ...after.severities.others].every(({ id }) => a[id] === b[id]),
 );
 
-/** Long words are set tighter rather than cut; never under 16 px on the Deck. */
+/** Long words are set tighter rather than cut; never under 16 px on the marking screen. */
 function SmallWord({ word }: { readonly word: string }) {
   return <span style={{ letterSpacing: word.length > 8 ? '-0.045em' : undefined }}>{word}</span>;
 }

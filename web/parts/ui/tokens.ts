@@ -68,7 +68,7 @@ export const tokens = {
     strongLine: '#7E8587',
     jasper: '#E58675',
     onJasper: '#1A1210',
-    // The largest thing on the Deck must not dazzle at night.
+    // The largest thing on the marking screen must not dazzle at night.
     flag: '#74291F',
     onFlag: '#F7F2EA',
     wren: '#C9A88E',
@@ -80,7 +80,7 @@ export const tokens = {
     mainRoad: '#3A4245',
   },
   radius: 6,
-  /** Least size of what is touched, in px: in the application, and on the Deck. */
+  /** Least size of what is touched, in px: in the application, and on the marking screen. */
   touch: 56,
   deckTouch: 72,
 } as const;

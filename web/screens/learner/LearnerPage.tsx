@@ -243,18 +243,26 @@ function Judgement({
         <Typography sx={{ fontSize: '1.2rem' }}>
           <strong>Next step:</strong> {step.text}
         </Typography>
-        <Box>
-          <NextStepLink {...{ step, learner }} />
-        </Box>
+        {/* A mock has its button at the top. */}
+        {step.by === 'mock' ? null : (
+          <Box>
+            <NextStepLink by={step.by} learner={learner} />
+          </Box>
+        )}
       </Box>
     </Box>
   );
 }
 
 /** Where the next step is done. */
-function NextStepLink({ step: { by }, learner }: { readonly step: NextStep; readonly learner: LearnerView }) {
+function NextStepLink({
+  by,
+  learner,
+}: {
+  readonly by: Exclude<NextStep['by'], 'mock'>;
+  readonly learner: LearnerView;
+}) {
   const [words, to] = {
-    mock: ['Start a mock', `/setup?learner=${learner.id}`],
     practice: ['See what to work on', '#work-on'],
     drill: ['Start a drill', `/questions/drill?learner=${learner.id}`],
     documents: ['Open documents', '#documents'],

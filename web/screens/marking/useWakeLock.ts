@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 
-/** Keeps the screen awake while the Deck is open; where the browser cannot, it sleeps as the device has it. */
+/** Keeps the screen awake while the marking screen is open; where the browser cannot, it sleeps as the device has it. */
 export function useWakeLock(): void {
   useEffect(() => {
     let lock: WakeLockSentinel | null = null;

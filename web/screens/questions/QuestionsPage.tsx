@@ -139,7 +139,7 @@ function Learners({ onChoose }: { readonly onChoose: (id: string) => void }) {
             variant="outlined"
             color="inherit"
             onClick={() => onChoose(id)}
-            sx={{ minHeight: 76, display: 'block', textAlign: 'left' }}
+            sx={{ minHeight: 76, display: 'block', textAlign: 'left', borderColor: colour('strongLine') }}
           >
             <Box component="span" sx={{ display: 'block', fontSize: 18, fontWeight: 700 }}>
               {name}
