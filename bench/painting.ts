@@ -69,6 +69,8 @@ async function touches(page: Page): Promise<number[]> {
   });
   const pads = page.locator('[data-pad] button:first-child');
   for (let n = 0; n < TOUCHES; n += 1) {
+    // A pad can just be giving way to another.
+    await pads.nth(n % 6).waitFor();
     const box = await pads.nth(n % 6).boundingBox();
     if (!box) throw new Error('no pad');
     await page.mouse.click(box.x + 30, box.y + 30);

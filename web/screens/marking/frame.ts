@@ -35,7 +35,15 @@ export const Middle = styled('div')({
   },
 });
 
-export const Column = styled('div')({ minHeight: 0, minWidth: 0, overflowY: 'auto', padding: '6px 12px' });
+export const Column = styled('div')({
+  minHeight: 0,
+  minWidth: 0,
+  overflowY: 'auto',
+  padding: '6px 12px',
+  // What changes in one part is laid out and painted there only.
+  contain: 'strict',
+  isolation: 'isolate',
+});
 
 /** What stands in it one below the other; the last may grow. */
 export const Stack = styled(Column)({
