@@ -145,7 +145,7 @@ test('a car is gone over: absurd readings are refused at their tyre, and the ver
   const name = 'Green estate';
   await page.getByLabel('Another vehicle: make and gearbox').fill(name);
   await page.getByLabel('Number plate').fill('OST 401');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add vehicle' }).click();
   const car = page.getByRole('region', { name });
   await expect(car).toContainText('Not checked yet');
   await accessible(page, 'vehicles');

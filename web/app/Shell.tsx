@@ -98,8 +98,7 @@ export function Shell() {
                 alignSelf: 'stretch',
                 flex: { xs: '1 0 100%', md: 1 },
                 order: { xs: 5, md: 0 },
-                minHeight: { xs: 52, md: 0 },
-                overflowX: 'auto',
+                flexWrap: { xs: 'wrap', md: 'nowrap' },
               }}
             >
               {navigation.map(({ path: to, title }) => (
@@ -111,6 +110,7 @@ export function Shell() {
                   sx={{
                     display: 'flex',
                     alignItems: 'center',
+                    minHeight: { xs: 46, md: 0 },
                     px: { xs: 0.75, sm: 1.1, lg: 1.4 },
                     whiteSpace: 'nowrap',
                     color: 'text.primary',

@@ -358,7 +358,7 @@ const partWords: Readonly<
   missing: ['Missing', `${weights.missing} points for each thing that you asked for and it lacks`],
   repeats: ['Driven twice', `${weights.repeat} points for each kilometre`],
   turnsRound: ['Turning round', `${weights.turnRound} points each time`],
-  lately: ['Driven lately', `${weights.lately} points if it were all known`],
+  lately: ['Driven recently', `${weights.lately} points if it were all known`],
 };
 
 function ProposalCard({

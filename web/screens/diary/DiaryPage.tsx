@@ -63,13 +63,13 @@ export function DiaryPage() {
       </Stack>
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1.5 }}>
         <Button variant="outlined" onClick={() => go({ day: dayAfter(day, -step) })}>
-          Before
+          Earlier
         </Button>
         <Button variant="outlined" onClick={() => go({ day: today() })}>
           Today
         </Button>
         <Button variant="outlined" onClick={() => go({ day: dayAfter(day, step) })}>
-          After
+          Later
         </Button>
         <ToggleButtonGroup
           exclusive

@@ -67,10 +67,10 @@ export function NetworksPage() {
             </Typography>
             <Stack direction="row" sx={{ gap: 1, my: 0.5 }}>
               <Button component={Link} to={`/routes/new?network=${id}`} variant="outlined">
-                Draw on it
+                Draw a route
               </Button>
               <Button component={Link} to={`/routes/compose?network=${id}`} variant="outlined">
-                Compose on it
+                Compose a route
               </Button>
             </Stack>
             {source ? (
@@ -197,7 +197,7 @@ function Bring({
         </FormControl>
         <FormControl sx={{ width: 260 }}>
           <InputLabel id="replace" shrink>
-            Instead of
+            Replaces
           </InputLabel>
           <Select
             labelId="replace"
@@ -207,7 +207,7 @@ function Bring({
             value={replace}
             onChange={(event) => setReplace(event.target.value)}
           >
-            <MenuItem value="">none: add it as a new network</MenuItem>
+            <MenuItem value="">nothing: add as a new network</MenuItem>
             {replaceable.map(({ id, title: called }) => (
               <MenuItem key={id} value={id}>
                 {called}

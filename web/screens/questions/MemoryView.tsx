@@ -71,9 +71,9 @@ export function MemoryView({ learner, vehicle }: Props) {
               {percent(chances[0] ?? 0)}
             </Typography>
             <Typography sx={{ fontSize: 19 }}>
-              that every question of a draw is answered right at the first try on {dayText(on, 'UTC')}
+              chance that every question of a test is answered right at the first try on {dayText(on, 'UTC')}
               {chances.length === 3
-                ? `; ${percent(chances[1] ?? 0)} one wrong, ${percent(chances[2] ?? 0)} both`
+                ? `; ${percent(chances[1] ?? 0)} that one is wrong, ${percent(chances[2] ?? 0)} that both are`
                 : ''}
             </Typography>
           </>

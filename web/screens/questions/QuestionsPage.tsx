@@ -58,7 +58,7 @@ export function QuestionsPage() {
         component="nav"
         aria-label="Questions"
         direction="row"
-        sx={{ borderBottom: `1px solid ${colour('line')}`, mb: 2.5, overflowX: 'auto' }}
+        sx={{ borderBottom: `1px solid ${colour('line')}`, mb: 2.5, flexWrap: 'wrap' }}
       >
         {views.map(({ id, label }) => (
           <Box

@@ -269,7 +269,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         ) : null}
         {notice.lost > 0 ? (
           <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
-            {notice.lost} {notice.lost === 1 ? 'thing' : 'things'} put by hand no longer{' '}
+            {notice.lost} {notice.lost === 1 ? 'thing' : 'things'} added by hand no longer{' '}
             {notice.lost === 1 ? 'lies' : 'lie'} on the way. Undo brings {notice.lost === 1 ? 'it' : 'them'}{' '}
             back.
           </Box>

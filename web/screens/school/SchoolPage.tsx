@@ -1,5 +1,6 @@
 import { Box, Tab, Tabs, Typography } from '@mui/material';
 import { useSearchParams } from 'react-router';
+import { colour } from '../../parts/ui';
 import { AdviceView } from './AdviceView';
 import { DevicesView } from './DevicesView';
 import { GeneralView } from './GeneralView';
@@ -25,11 +26,22 @@ export function SchoolPage() {
       <Tabs
         value={view}
         onChange={(_, to: string) => setParams({ view: to })}
-        variant="scrollable"
         aria-label="Parts of the school"
+        // On a phone they stand in rows; each has its own line below.
+        sx={{ '& [role=tablist]': { flexWrap: 'wrap' }, '& .MuiTabs-indicator': { display: 'none' } }}
       >
         {views.map(([id, title]) => (
-          <Tab key={id} value={id} label={title} sx={{ textTransform: 'none', fontSize: '1.05rem' }} />
+          <Tab
+            key={id}
+            value={id}
+            label={title}
+            sx={{
+              textTransform: 'none',
+              fontSize: '1.05rem',
+              borderBottom: '3px solid transparent',
+              '&.Mui-selected': { borderBottomColor: colour('jasper') },
+            }}
+          />
         ))}
       </Tabs>
       {view === 'general' ? <GeneralView /> : null}

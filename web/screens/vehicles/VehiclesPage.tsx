@@ -120,7 +120,7 @@ function AddVehicle() {
         sx={{ flex: '1 1 140px' }}
       />
       <Button type="submit" variant="outlined" disabled={isLoading} sx={{ minHeight: 56 }}>
-        Add it
+        Add vehicle
       </Button>
       {error ? (
         <Box sx={{ flexBasis: '100%' }}>
