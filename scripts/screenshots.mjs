@@ -88,6 +88,7 @@ try {
 async function takeAll() {
   const page = await open(tablet);
   await enter(page);
+  await page.getByText(/% chance/).first().waitFor();
   await shoot(page, 'today');
   const mocks = (await (await page.request.get(`${address}/api/v1/mocks?limit=60`)).json()).items;
   const amara = mocks.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);
@@ -104,7 +105,7 @@ async function takeAll() {
   await page.getByText('all 34 worked examples hold').waitFor();
   await shoot(page, 'standards');
   await page.goto(address);
-  await page.getByRole('link', { name: 'How ready is Amara Okonwe' }).click();
+  await page.getByRole('link', { name: /^Amara Okonwe/ }).click();
   await page.getByRole('figure', { name: 'Chance of passing after each mock' }).waitFor();
   await page.waitForTimeout(3000);
   await shoot(page, 'learner', { fullPage: true });

@@ -1,4 +1,3 @@
-import Logout from '@mui/icons-material/LogoutOutlined';
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
@@ -84,7 +83,7 @@ export function Shell() {
                 sx={{
                   fontWeight: 700,
                   fontSize: '1.3rem',
-                  display: { xs: 'block', md: 'none', xl: 'block' },
+                  display: { xs: 'none', sm: 'block', md: 'none', xl: 'block' },
                 }}
               >
                 Jasperwren
@@ -134,7 +133,7 @@ export function Shell() {
             <Button
               onClick={() => setOpen('help')}
               color="inherit"
-              sx={{ fontWeight: 400, px: { xs: 1, sm: 2 }, minWidth: 48 }}
+              sx={{ fontWeight: 400, px: { xs: 1, sm: 1.5 }, minWidth: 48 }}
             >
               {actions.help.button}
             </Button>
@@ -144,17 +143,13 @@ export function Shell() {
             </Typography>
             <Button
               color="inherit"
-              aria-label="Sign out"
               onClick={() =>
                 // A fresh page: nothing of whoever was here stays in it.
                 leaveAll(() => void leaveTheDay(() => signOut()).then(() => window.location.assign('/')))
               }
-              sx={{ fontWeight: 400, px: { xs: 1, sm: 2.5 }, minWidth: 48 }}
+              sx={{ fontWeight: 400, px: { xs: 1, sm: 1.5 }, minWidth: 48, whiteSpace: 'nowrap' }}
             >
-              <Logout sx={{ display: { sm: 'none' } }} />
-              <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
-                Sign out
-              </Box>
+              Sign out
             </Button>
           </Stack>
         </Container>

@@ -315,6 +315,7 @@ function MapButton({
   return (
     <IconButton
       aria-label={label}
+      title={label}
       onClick={onClick}
       sx={{
         bgcolor: colour('card'),

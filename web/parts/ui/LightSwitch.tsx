@@ -1,21 +1,21 @@
 import DarkMode from '@mui/icons-material/DarkModeOutlined';
 import LightMode from '@mui/icons-material/LightModeOutlined';
-import { IconButton } from '@mui/material';
+import { Button } from '@mui/material';
 import { useLight } from './useLight';
 
 /** Day or night, by hand; at first as the device has it. */
-export function LightSwitch({ size = 48 }: { readonly size?: number }) {
+export function LightSwitch() {
   const { now, choose } = useLight();
   const dark = now === 'dusk' || now === 'night';
-  const label = dark ? 'Change to day colours' : 'Change to night colours';
   return (
-    <IconButton
-      aria-label={label}
-      title={label}
+    <Button
+      color="inherit"
+      aria-label={dark ? 'Day colours' : 'Night colours'}
+      startIcon={dark ? <LightMode /> : <DarkMode />}
       onClick={() => choose(dark ? 'day' : 'night')}
-      sx={{ width: size, height: size, color: 'text.primary' }}
+      sx={{ fontWeight: 400, px: { xs: 1, sm: 1.5 }, minHeight: 48, minWidth: 48 }}
     >
-      {dark ? <LightMode /> : <DarkMode />}
-    </IconButton>
+      {dark ? 'Day' : 'Night'}
+    </Button>
   );
 }

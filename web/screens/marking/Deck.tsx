@@ -1,5 +1,4 @@
-import Tune from '@mui/icons-material/TuneOutlined';
-import { Box, IconButton, useMediaQuery, type Theme } from '@mui/material';
+import { Box, useMediaQuery, type Theme } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
@@ -291,13 +290,13 @@ export function Deck({ drive, judgement, act }: Props) {
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
         {wide ? (
-          <IconButton
-            aria-label="Light, side and help"
+          <Press
             onClick={() => setOpen('settings')}
-            sx={{ width: 72, height: 72, color: 'text.primary', flex: 'none' }}
+            aria-label="Settings: light, side and help"
+            style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
           >
-            <Tune />
-          </IconButton>
+            Settings
+          </Press>
         ) : (
           <Press onClick={() => setOpen('more')} style={{ minWidth: 72 }}>
             More

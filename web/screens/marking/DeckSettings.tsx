@@ -48,7 +48,7 @@ export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }
   const { state, fix } = useWhereabouts(position);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="deck-settings">
-      <DialogTitle id="deck-settings">Light, side and help</DialogTitle>
+      <DialogTitle id="deck-settings">Settings</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2.5 }}>
         <Choice label="Light">
           <ToggleButtonGroup
