@@ -94,7 +94,7 @@ test('a new version of the application is told, and comes when it is asked for',
     await expect(notice).toBeVisible();
     await page.getByRole('button', { name: 'Use it now' }).click();
     // The old version first answers what it is asked already.
-    await expect(notice).toBeHidden({ timeout: 20_000 });
+    await expect(notice).toBeHidden({ timeout: 45_000 });
     await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   } finally {
     writeFileSync(file, before);

@@ -88,7 +88,10 @@ try {
 async function takeAll() {
   const page = await open(tablet);
   await enter(page);
-  await page.getByText(/% chance/).first().waitFor();
+  await page
+    .getByText(/% chance/)
+    .first()
+    .waitFor();
   await shoot(page, 'today');
   const mocks = (await (await page.request.get(`${address}/api/v1/mocks?limit=60`)).json()).items;
   const amara = mocks.find(({ learner, unsorted }) => learner.name === 'Amara Okonwe' && unsorted > 0);

@@ -246,7 +246,7 @@ describe('hot spots', () => {
     };
     expect(marks.map(({ feature, latitude }) => [feature, latitude])).toEqual([1, 2, 3].map(() => ['', '']));
     const { tree } = await openPdf(await client.bytes(`/mocks/${id}/report.pdf`));
-    expect(tree).toContain('The route with 0 of 3 marks where they were made');
+    expect(tree).toContain('and 0 of 3 marks where they were made');
   });
 
   it('of a drive without a route are found by its track', async () => {

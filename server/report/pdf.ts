@@ -138,7 +138,7 @@ function glyph(doc: PDFKit.PDFDocument, gravity: number, x: number, y: number, r
 function timeLine(page: Sheet, { marks, span: whole }: Report): void {
   page.heading(2, 'Time line');
   page.figure(
-    `${marks.length} marks over ${Math.round(whole / 60)} minutes; the list at the end names each.`,
+    `${marks.length} ${marks.length === 1 ? 'mark' : 'marks'} in ${Math.round(whole / 60)} min; the list at the end names each.`,
     76,
     (doc, { x, y, w, h }) => {
       const base = y + h - 28;

@@ -27,10 +27,13 @@ async function roadsOf(db: Database, route: Route | null, { marks }: Report): Pr
   if (!gzipped) return null;
   const { roadsAround } = await import('../../report/drawMap');
   const made = marks.flatMap(({ position }) => (position ? [position.position] : []));
-  return roadsAround(JSON.parse(gunzipSync(gzipped).toString('utf8')) as StoredNetwork, [
-    ...route.line,
-    ...made,
-  ]);
+  try {
+    const file = JSON.parse(gunzipSync(gzipped).toString('utf8')) as StoredNetwork;
+    return roadsAround(file, [...route.line, ...made]);
+  } catch {
+    // What can't be read is told on the school's page; the report is printed without its roads.
+    return null;
+  }
 }
 
 /** What to work on, by today’s marks, with the school’s own advice before what ships. */
