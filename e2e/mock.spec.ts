@@ -179,6 +179,10 @@ test('the guide opens from any mark at the debrief and on the report, and the an
   await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   for (let n = 0; n < 2; n += 1) await pad(page, 'Moving away under control', 'Driving fault').click();
   await endDrive(page);
+  // What else to work on comes with the forecast, above the marks.
+  await expect(page.getByRole('region', { name: /to work on$/ })).toHaveAttribute('aria-busy', 'false', {
+    timeout: 40_000,
+  });
   const marks = page.getByRole('region', { name: 'Marks', exact: true });
   await marks.getByRole('button', { name: 'How grave was it? Moving away under control' }).first().click();
   await page.getByRole('button', { name: 'Yes', exact: true }).click();

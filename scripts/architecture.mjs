@@ -22,7 +22,7 @@ const frames = [
     title: 'core',
     rooms: [
       'coaching compose diary geo guidance hotspot log map marking names network numbers problems',
-      'questions random readiness report route session standard time vehicle',
+      'questions random readiness report route session standard time vehicle yard',
     ].flatMap((line) => line.split(' ').map((room) => `core/${room}`)),
   },
 ];

@@ -6,6 +6,7 @@ const files = {
   'questions.schema.json': 'QuestionFile',
   'route.schema.json': 'RouteFile',
   'network.schema.json': 'NetworkFile',
+  'vehicle.schema.json': 'YardVehicleFile',
   'log.schema.json': 'LogLine',
 } as const satisfies Readonly<Record<string, FileSchema>>;
 

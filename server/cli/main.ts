@@ -171,6 +171,21 @@ route
     }) => report(await (await import('./roads')).composeRoutes(file, asked)),
   );
 
+const yard = program.command('yard').description('vehicles and courses as geometry');
+
+yard
+  .command('simulate')
+  .description('drive a vehicle by a file of controls; prints its path as one JSON object')
+  .requiredOption(
+    '--vehicle <id or file>',
+    'a shipped vehicle, such as small-hatchback, or a *.vehicle.json file',
+  )
+  .requiredOption('--controls <file>', 'JSON lines { "t", "v", "steer" }')
+  .option('--text', 'write for people', false)
+  .action(async (how: { vehicle: string; controls: string; text: boolean }) =>
+    report((await import('./yard')).simulateYard(root, how)),
+  );
+
 program
   .command('serve')
   .description('start the server on a database of your own')

@@ -28,6 +28,7 @@ export function Talk({ mock, standard, judgement, act }: Props) {
   const { data } = useRouteQuery(mock.route?.id ?? skipToken);
   const route = data?.route ?? null;
   const gains = readiness?.forecast.gains;
+  const pending = gains === undefined && !error;
   // Each step of the forecast draws this again; what the marks tell is the same until one is added.
   const kinds = useMemo(
     // While the route loads nobody knows yet where the marks were made.
@@ -68,7 +69,13 @@ export function Talk({ mock, standard, judgement, act }: Props) {
           <Typography sx={{ color: 'text.secondary' }}>{cleanWords(standard, judgement, mock)}</Typography>
         )}
       </Box>
-      <Box component="section" aria-labelledby="three" sx={{ mt: 4 }}>
+      <Box
+        component="section"
+        aria-labelledby="three"
+        aria-busy={pending}
+        // The forecast can name more: their room is kept, so that what stands below hardly moves under a finger.
+        sx={{ mt: 4, minHeight: pending ? { xs: 980, sm: 700 } : 0 }}
+      >
         <Typography variant="h2" id="three">
           {priorities.length === 0
             ? 'To work on'

@@ -1,0 +1,74 @@
+import { fullLock, type YardVehicle } from './vehicle';
+
+/** Where a vehicle stands: the middle of its rear axle, in metres, and its heading, radians from x, to the left. */
+export interface Pose {
+  readonly x: number;
+  readonly y: number;
+  readonly heading: number;
+  /** Heading of the trailer minus that of the vehicle; null without one. */
+  readonly hitch: number | null;
+}
+
+/** What the driver does: metres a second, backwards below 0, and the road-wheel angle in radians, left above 0. */
+export interface Control {
+  readonly v: number;
+  readonly steer: number;
+}
+
+type Frame = Pick<YardVehicle, 'wheelbase' | 'trailer'>;
+
+/** How a pose changes, per second: a car by its rear axle, a trailer by its hitch (manoeuvres.md; kinematics). */
+function change({ wheelbase, trailer }: Frame, { heading, hitch }: Pose, { v, steer }: Control): Pose {
+  const turn = (v * Math.tan(steer)) / wheelbase;
+  const behind = trailer && hitch !== null ? trailerTurn(trailer, hitch, v, turn) - turn : null;
+  return { x: v * Math.cos(heading), y: v * Math.sin(heading), heading: turn, hitch: behind };
+}
+
+/** How fast a trailer's own heading changes. */
+const trailerTurn = (
+  { hitchBehindAxle, hitchToAxle }: NonNullable<YardVehicle['trailer']>,
+  hitch: number,
+  v: number,
+  turn: number,
+): number => (-v * Math.sin(hitch) - hitchBehindAxle * turn * Math.cos(hitch)) / hitchToAxle;
+
+const moved = (from: Pose, by: Pose, seconds: number): Pose => ({
+  x: from.x + seconds * by.x,
+  y: from.y + seconds * by.y,
+  heading: from.heading + seconds * by.heading,
+  hitch: from.hitch === null || by.hitch === null ? null : from.hitch + seconds * by.hitch,
+});
+
+/** One step of Runge-Kutta of the fourth order, between two controls that change evenly. */
+export function step(vehicle: Frame, from: Pose, before: Control, after: Control, seconds: number): Pose {
+  const middle = { v: (before.v + after.v) / 2, steer: (before.steer + after.steer) / 2 };
+  const a = change(vehicle, from, before);
+  const b = change(vehicle, moved(from, a, seconds / 2), middle);
+  const c = change(vehicle, moved(from, b, seconds / 2), middle);
+  const d = change(vehicle, moved(from, c, seconds), after);
+  const mean = (of: (pose: Pose) => number) => (of(a) + 2 * of(b) + 2 * of(c) + of(d)) / 6;
+  return moved(
+    from,
+    {
+      x: mean(({ x }) => x),
+      y: mean(({ y }) => y),
+      heading: mean(({ heading }) => heading),
+      hitch: a.hitch === null ? null : mean(({ hitch }) => hitch ?? 0),
+    },
+    seconds,
+  );
+}
+
+/**
+ * The hitch angle beyond which full lock can't straighten the trailer backwards any more, in radians: that of the
+ * steady circle at full lock (geometry). A quarter turn where the trailer is longer than that circle lets it follow;
+ * null without a trailer.
+ */
+export function jackKnifeAngle(vehicle: YardVehicle): number | null {
+  const { trailer, wheelbase } = vehicle;
+  if (!trailer) return null;
+  const radius = wheelbase / Math.tan(fullLock(vehicle));
+  const share = trailer.hitchToAxle / Math.hypot(radius, trailer.hitchBehindAxle);
+  if (share >= 1) return Math.PI / 2;
+  return Math.asin(share) + Math.atan2(trailer.hitchBehindAxle, radius);
+}
