@@ -258,6 +258,8 @@ test('the school: its own advice is shown at the debrief, absurd settings cannot
   await page.getByRole('button', { name: 'Reset to defaults' }).click();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Ships as 3')).toBeHidden();
+  // Saved, or leaving would ask.
+  await expect(page.getByText('Saved.')).toBeVisible();
 
   await page.getByRole('tab', { name: 'Advice' }).click();
   await page.getByRole('button', { name: /^Stalling/ }).click();

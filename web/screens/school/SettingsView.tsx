@@ -35,7 +35,7 @@ function SettingsForm({
   readonly settings: ReadinessSettings;
   readonly revision: number;
 }) {
-  const [keep, { error, isLoading }] = useKeepReadinessSettingsMutation();
+  const [keep, { error, isLoading, isSuccess }] = useKeepReadinessSettingsMutation();
   // Only what was typed, so that neither a save nor another device takes it away.
   const [edits, setEdits] = useState<Readonly<Partial<Record<Key, string>>>>({});
   const texts = Object.fromEntries(keys.map((key) => [key, edits[key] ?? String(settings[key])])) as Readonly<
@@ -111,6 +111,9 @@ function SettingsForm({
         >
           Reset to defaults
         </Button>
+        <Typography role="status" sx={{ color: 'text.secondary' }}>
+          {isLoading ? 'Saving …' : isSuccess && !changed ? 'Saved.' : ''}
+        </Typography>
       </Box>
     </Box>
   );
