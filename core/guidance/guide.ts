@@ -139,19 +139,20 @@ const moments = ['early', 'main', 'now', 'exit'] as const;
 /** Over so many metres the word at the exit of a roundabout still helps (ours). */
 const EXIT_METRES = 15;
 
-/** Where a direction has nothing more to say. */
-const lastOf = ({ at, exit }: Direction): number => (exit ? exit.along + EXIT_METRES : at);
+/** Whether a direction has nothing more to say. */
+const isOver = ({ at, exit }: Direction, along: number): boolean =>
+  (exit ? exit.along + EXIT_METRES : at) + 5 < along;
 
 /** Moments of junctions that lie behind are not said any more. */
 const passed = ({ directions }: Guide, along: number): readonly string[] =>
   directions
-    .filter((direction) => lastOf(direction) < along - 5)
+    .filter((direction) => isOver(direction, along))
     .flatMap((direction) => moments.map((moment) => keyOf(direction, moment)));
 
 function dueCues({ directions, route }: Guide, along: number, { said }: Guided): readonly Cue[] {
   const cues: Cue[] = [];
   for (const direction of directions) {
-    if (lastOf(direction) + 5 < along) continue;
+    if (isOver(direction, along)) continue;
     if (direction.main.along > along + 2_000) break;
     const due = moments.filter((moment) => {
       const place = direction[moment];

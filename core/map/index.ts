@@ -1,3 +1,4 @@
+export { directionMarks } from './directionMarks';
 export { geometryOf, ONE_WAY, type MapGeometry } from './geometry';
 export { placeLabels, type Box, type Label, type Measure } from './labels';
 export { FILLED_FROM, MAIN_RANK, roadWidth, SMALL_FROM } from './roads';

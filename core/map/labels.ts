@@ -202,9 +202,7 @@ const extents = new WeakMap<NamedRoad, readonly [number, number, number, number]
 
 function inView(road: NamedRoad, view: View, size: Size): boolean {
   const known = extents.get(road);
-  const box =
-    known ??
-    ([minOf(road.x), minOf(road.y), -minOf(road.x.map((v) => -v)), -minOf(road.y.map((v) => -v))] as const);
+  const box = known ?? ([minOf(road.x), minOf(road.y), maxOf(road.x), maxOf(road.y)] as const);
   if (!known) extents.set(road, box);
   const far = Math.hypot(size.width, size.height) / 2 / view.scale;
   const [west, south, east, north] = box;
@@ -212,6 +210,7 @@ function inView(road: NamedRoad, view: View, size: Size): boolean {
 }
 
 const minOf = (values: Float32Array): number => values.reduce((a, b) => Math.min(a, b), Infinity);
+const maxOf = (values: Float32Array): number => values.reduce((a, b) => Math.max(a, b), -Infinity);
 
 /**
  * Where along a line there is a stretch so long that hardly bends, one in each part of it.

@@ -1,7 +1,7 @@
-import type { Position } from '../../core/geo';
-import { frameAt } from '../../core/geo';
+import { frameAt, type Position } from '../../core/geo';
 import {
   boundsOf,
+  directionMarks,
   geometryOf,
   MAIN_RANK,
   ONE_WAY,
@@ -149,23 +149,14 @@ function drawLine(doc: Doc, line: readonly Point[], colour: string, width: numbe
 const DIRECTION_EVERY = 55;
 
 function drawDirection(doc: Doc, line: readonly Point[]): void {
-  let since = DIRECTION_EVERY / 2;
-  line.forEach((b, n) => {
-    const a = line[n - 1];
-    if (!a) return;
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    const angle = Math.atan2(b.y - a.y, b.x - a.x);
-    for (let along = DIRECTION_EVERY - since; along < length; along += DIRECTION_EVERY) {
-      const [px, py] = [a.x + (along / length) * (b.x - a.x), a.y + (along / length) * (b.y - a.y)];
-      const corner = (u: number, v: number): [number, number] => [
-        px + u * Math.cos(angle) - v * Math.sin(angle),
-        py + u * Math.sin(angle) + v * Math.cos(angle),
-      ];
-      doc.polygon(corner(-2.4, -2.6), corner(3.2, 0), corner(-2.4, 2.6));
-      doc.lineWidth(1).fillAndStroke(PAPER, JASPER);
-    }
-    since = (since + length) % DIRECTION_EVERY;
-  });
+  for (const { x, y, angle } of directionMarks(line, DIRECTION_EVERY)) {
+    const corner = (u: number, v: number): [number, number] => [
+      x + u * Math.cos(angle) - v * Math.sin(angle),
+      y + u * Math.sin(angle) + v * Math.cos(angle),
+    ];
+    doc.polygon(corner(-2.4, -2.6), corner(3.2, 0), corner(-2.4, 2.6));
+    doc.lineWidth(1).fillAndStroke(PAPER, JASPER);
+  }
 }
 
 /** Names on paper are smaller than on a screen. */

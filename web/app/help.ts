@@ -8,7 +8,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/diary': [
     'Lessons and licence tests by day and week. Choose a free time to add one, or drag an entry to move it.',
     'A clash (same instructor, learner or vehicle at the same time) is shown, never prevented.',
-    'Calendar link gives an address that your phone’s calendar can follow.',
+    'Other calendars gives an address that your phone’s calendar can follow.',
   ],
   '/learners': [
     'Everybody you teach. Type part of a name to find someone; sort by next licence test, readiness or last mock.',
@@ -35,7 +35,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   ],
   '/mocks/:mock': [
     'One mock in full: the verdict with the limit that decided it, the time line, the map and every mark.',
-    'Save gives a PDF or files, Share makes a link for the learner that you can end at any time.',
+    'Save as gives a PDF or files, Share makes a link for the learner that you can end at any time.',
     'Other standards shows how the same drive would have come out elsewhere.',
   ],
   '/routes': [
@@ -74,7 +74,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   ],
   '/questions/:view?': [
     'Vehicle safety questions, fitted to the very vehicle. Drill asks what the learner knows least.',
-    'Draw picks questions as the test does. Memory shows what will be forgotten when. Bank holds the questions.',
+    'As in a test picks them as the test does. Memory shows what will be forgotten when. Bank holds the questions.',
   ],
   '/vehicles': [
     'Your vehicles, and whether each is fit for a test today.',
@@ -89,7 +89,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'The verdict says whether the vehicle is fit for a test, and why.',
   ],
   '/vehicles/:vehicle/walk': [
-    'A walk round the vehicle in the order of the check, for teaching it to a learner.',
+    'Go through the vehicle once and note where each control is. Drills then name the very place.',
   ],
   '/standards': [
     'The marking standards of licensing authorities: what is marked, and what passes.',
@@ -108,7 +108,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Saving makes a new version; mocks that were marked keep theirs.',
   ],
   '/school': [
-    'Settings for everybody: standard, units, when a learner counts as ready, advice, people and devices.',
+    'Settings for everybody: standard, units, when a learner counts as ready, advice and devices.',
     'Forecast accuracy compares forecasts with licence test results.',
     'Backups are made every day; look here when Today says that one failed.',
   ],

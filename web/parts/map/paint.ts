@@ -1,5 +1,6 @@
 import { frameAt, type Point, type Position } from '../../../core/geo';
 import {
+  directionMarks,
   FILLED_FROM,
   MAIN_RANK,
   ONE_WAY,
@@ -74,23 +75,28 @@ function cellsOf(geometry: MapGeometry): readonly Cell[] {
   return made;
 }
 
-const linePaths = new WeakMap<
-  readonly Position[],
-  { readonly geometry: MapGeometry; readonly path: Path2D }
->();
+interface LineInFrame {
+  readonly geometry: MapGeometry;
+  /** Metres. */
+  readonly points: readonly Point[];
+  readonly path: Path2D;
+}
 
-function linePath(geometry: MapGeometry, positions: readonly Position[]): Path2D {
-  const known = linePaths.get(positions);
-  if (known?.geometry === geometry) return known.path;
-  const { toPoint } = frameAt(geometry.middle);
+const linesInFrame = new WeakMap<readonly Position[], LineInFrame>();
+
+/** A line in metres of the geometry, worked out once. */
+function lineInFrame(geometry: MapGeometry, positions: readonly Position[]): LineInFrame {
+  const known = linesInFrame.get(positions);
+  if (known?.geometry === geometry) return known;
+  const points = positions.map(frameAt(geometry.middle).toPoint);
   const path = new Path2D();
-  positions.forEach((position, n) => {
-    const { x, y } = toPoint(position);
+  points.forEach(({ x, y }, n) => {
     if (n === 0) path.moveTo(x, y);
     else path.lineTo(x, y);
   });
-  linePaths.set(positions, { geometry, path });
-  return path;
+  const made = { geometry, points, path };
+  linesInFrame.set(positions, made);
+  return made;
 }
 
 /** Half of the view's diagonal in metres: what lies farther from its middle is not seen, whichever way is up. */
@@ -136,7 +142,9 @@ export function paintMap(
   },
 ): void {
   const { scale, up } = view;
-  const onPage = lines.map(({ positions }) => pixelsOf(geometry, positions, view, size));
+  const onPage = lines.map(({ positions }) =>
+    lineInFrame(geometry, positions).points.map((point) => toPixels(view, size, point)),
+  );
   const seen = cellsOf(geometry).filter(({ bounds }) => meets(bounds, view, reach(view, size)));
   ctx.setTransform(sharp, 0, 0, sharp, 0, 0);
   ctx.fillStyle = palette.paper;
@@ -173,7 +181,7 @@ export function paintMap(
   for (let rank = farOff ? RANKS : hairlines ? MAIN_RANK : least; rank < RANKS; rank += 1)
     stroke(rank, rank >= MAIN_RANK ? palette.mainRoad : palette.card, roadWidth(rank, scale));
   for (const { positions, tone, width: pixels, dash } of lines) {
-    const path = linePath(geometry, positions);
+    const { path } = lineInFrame(geometry, positions);
     ctx.strokeStyle = palette.paper;
     ctx.lineWidth = (pixels + 2.5) / scale;
     ctx.stroke(path);
@@ -191,12 +199,6 @@ export function paintMap(
   paintLabels(ctx, placeLabels(geometry, view, size, measureIn(ctx), { lines: onPage, clear }), palette);
 }
 
-/** A line in pixels of the page. */
-function pixelsOf(geometry: MapGeometry, positions: readonly Position[], view: View, size: Size) {
-  const { toPoint } = frameAt(geometry.middle);
-  return positions.map((position) => toPixels(view, size, toPoint(position)));
-}
-
 /** Pixels between two marks of direction. */
 const DIRECTION_EVERY = 64;
 
@@ -212,28 +214,20 @@ function paintDirection(
   ctx.fillStyle = palette.onJasper;
   ctx.strokeStyle = palette.jasper;
   ctx.lineWidth = 2.5;
-  let since = DIRECTION_EVERY / 2;
-  line.forEach((b, n) => {
-    const a = line[n - 1];
-    if (!a) return;
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    for (let at = DIRECTION_EVERY - since; at < length; at += DIRECTION_EVERY) {
-      const [x, y] = [a.x + (at / length) * (b.x - a.x), a.y + (at / length) * (b.y - a.y)];
-      if (outside({ x, y }, size, 0)) continue;
-      ctx.save();
-      ctx.translate(x, y);
-      ctx.rotate(Math.atan2(b.y - a.y, b.x - a.x));
-      ctx.beginPath();
-      ctx.moveTo(-half, -half);
-      ctx.lineTo(half * 1.2, 0);
-      ctx.lineTo(-half, half);
-      ctx.closePath();
-      ctx.stroke();
-      ctx.fill();
-      ctx.restore();
-    }
-    since = (since + length) % DIRECTION_EVERY;
-  });
+  for (const { x, y, angle } of directionMarks(line, DIRECTION_EVERY)) {
+    if (outside({ x, y }, size, 0)) continue;
+    ctx.save();
+    ctx.translate(x, y);
+    ctx.rotate(angle);
+    ctx.beginPath();
+    ctx.moveTo(-half, -half);
+    ctx.lineTo(half * 1.2, 0);
+    ctx.lineTo(-half, half);
+    ctx.closePath();
+    ctx.stroke();
+    ctx.fill();
+    ctx.restore();
+  }
 }
 
 /** Middle of an edge on the page, and the direction there. */
