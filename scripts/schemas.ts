@@ -7,6 +7,7 @@ const files = {
   'route.schema.json': 'RouteFile',
   'network.schema.json': 'NetworkFile',
   'vehicle.schema.json': 'YardVehicleFile',
+  'course.schema.json': 'CourseFile',
   'log.schema.json': 'LogLine',
 } as const satisfies Readonly<Record<string, FileSchema>>;
 

@@ -9,5 +9,6 @@ export {
   type Problem,
   type Told,
 } from './problem';
+export { readJson } from './json';
 export { checkShape, newerFormat } from './shape';
 export { commonProblem, commonWords, problemsIn, whyOf } from './words';

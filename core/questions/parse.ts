@@ -1,4 +1,4 @@
-import { checkShape, failed, parsed, type Parsed, type Problem, whyOf, within } from '../problems';
+import { checkShape, failed, parsed, readJson, type Parsed, type Problem, within } from '../problems';
 import { bankSchema, questionSchema, QUESTIONS_FORMAT, type Bank, type Question } from './schema';
 import { problem } from './problems';
 
@@ -7,13 +7,9 @@ export const MAX_BANK_LENGTH = 4_000_000;
 
 /** Reads a bank file; lists every problem with its path. */
 export function readBank(text: string): Parsed<Bank> {
-  if (text.length > MAX_BANK_LENGTH) return failed([problem('', 'too-long', { most: MAX_BANK_LENGTH })]);
-  let input: unknown;
-  try {
-    input = JSON.parse(text);
-  } catch (error) {
-    return failed([problem('', 'no-json', { why: whyOf(error) })]);
-  }
+  const json = readJson(text, MAX_BANK_LENGTH);
+  if (!json.ok) return json;
+  const { value: input } = json;
   const format = typeof input === 'object' && input !== null && 'format' in input ? input.format : undefined;
   if (format !== QUESTIONS_FORMAT)
     return failed([problem('format', 'other-format', { wanted: QUESTIONS_FORMAT })]);

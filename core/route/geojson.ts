@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { checkShape, failed, type Parsed, whyOf } from '../problems';
+import { checkShape, failed, readJson, type Parsed } from '../problems';
 import { featureKindOf } from './features';
 import { besideLine, placesWith, type Places, type Waypoint } from './gpx';
 import { MAX_ROUTE_LENGTH, type Route } from './route';
@@ -32,13 +32,9 @@ const positions = z.array(position);
 
 /** Reads GeoJSON, ours or anybody's: the longest line in it, and its points. */
 export function readGeoJson(text: string): Parsed<Places> {
-  if (text.length > MAX_ROUTE_LENGTH) return failed([problem('', 'too-long', { most: MAX_ROUTE_LENGTH })]);
-  let input: unknown;
-  try {
-    input = JSON.parse(text);
-  } catch (error) {
-    return failed([problem('', 'no-json', { why: whyOf(error) })]);
-  }
+  const json = readJson(text, MAX_ROUTE_LENGTH);
+  if (!json.ok) return json;
+  const { value: input } = json;
   const lines: unknown[] = [];
   const points: { readonly at: unknown; readonly properties: unknown }[] = [];
   gather(input, null, lines, points, 0);

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { metresAlong } from '../geo';
-import { checkShape, failed, parsed, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { usualDelays, roadClasses, type Delays } from '../network';
 import { featureKindIds } from './features';
 import { problem } from './problems';
@@ -153,13 +153,8 @@ export const writeRoute = (route: Route): string => `${JSON.stringify(route, nul
 export const MAX_ROUTE_LENGTH = 20_000_000;
 
 export function readRoute(text: string): Parsed<Route> {
-  if (text.length > MAX_ROUTE_LENGTH) return failed([problem('', 'too-long', { most: MAX_ROUTE_LENGTH })]);
-  try {
-    return parseRoute(JSON.parse(text));
-  } catch (error) {
-    if (error instanceof SyntaxError) return failed([problem('', 'no-json', { why: error.message })]);
-    throw error;
-  }
+  const json = readJson(text, MAX_ROUTE_LENGTH);
+  return json.ok ? parseRoute(json.value) : json;
 }
 
 export { routeSchema };

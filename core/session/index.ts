@@ -1,6 +1,6 @@
 export { act, type Action, type Session, type Where } from './act';
 export { MOST_GOALS, refusalWords, type Refusal } from './refusal';
-export { logOf } from './logOf';
+export { logOf, type DoneAt } from './logOf';
 export { limitsInView, type LimitInView } from './limitsInView';
 export { outsideMarks, type OutsideMark } from './outside';
 export { STEP_IN_SECONDS, stepInOpen } from './stepIn';

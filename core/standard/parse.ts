@@ -1,4 +1,4 @@
-import { checkShape, failed, newerFormat, parsed, type Parsed, type Problem, whyOf } from '../problems';
+import { checkShape, failed, newerFormat, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { runExamples } from './examples';
 import { referenceProblems } from './references';
 import { STANDARD_FORMAT, standardSchema, type Standard } from './schema';
@@ -9,13 +9,8 @@ export const MAX_STANDARD_LENGTH = 2_000_000;
 
 /** Reads a standard file. Lists every problem: of form, of references, and examples that do not hold. */
 export function readStandard(text: string): Parsed<Standard> {
-  if (text.length > MAX_STANDARD_LENGTH)
-    return failed([problem('', 'too-long', { most: MAX_STANDARD_LENGTH })]);
-  try {
-    return parseStandard(JSON.parse(text));
-  } catch (error) {
-    return failed([problem('', 'no-json', { why: whyOf(error) })]);
-  }
+  const json = readJson(text, MAX_STANDARD_LENGTH);
+  return json.ok ? parseStandard(json.value) : json;
 }
 
 /** As `readStandard`, for a value that is already JSON. */

@@ -60,6 +60,34 @@ export function step(vehicle: Frame, from: Pose, before: Control, after: Control
 }
 
 /**
+ * A piece driven with the wheel held, for searches: exact for the vehicle (a circle), one step of Runge-Kutta for the
+ * trailer.
+ *
+ * @param v 1 forward, -1 backwards
+ * @param metres at most a quarter of the trailer's length for its angle to be right to a hundredth of a degree
+ */
+export function arc(vehicle: Frame, from: Pose, v: number, steer: number, metres: number): Pose {
+  const { wheelbase, trailer } = vehicle;
+  const bend = Math.tan(steer) / wheelbase;
+  const turn = v * bend;
+  const heading = from.heading + turn * metres;
+  const straight = Math.abs(bend) < 1e-9;
+  const x = straight
+    ? from.x + v * metres * Math.cos(from.heading)
+    : from.x + (Math.sin(heading) - Math.sin(from.heading)) / bend;
+  const y = straight
+    ? from.y + v * metres * Math.sin(from.heading)
+    : from.y - (Math.cos(heading) - Math.cos(from.heading)) / bend;
+  if (!trailer || from.hitch === null) return { x, y, heading, hitch: null };
+  const change = (hitch: number): number => trailerTurn(trailer, hitch, v, turn) - turn;
+  const a = change(from.hitch);
+  const b = change(from.hitch + (metres / 2) * a);
+  const c = change(from.hitch + (metres / 2) * b);
+  const d = change(from.hitch + metres * c);
+  return { x, y, heading, hitch: from.hitch + (metres / 6) * (a + 2 * b + 2 * c + d) };
+}
+
+/**
  * The hitch angle beyond which full lock can't straighten the trailer backwards any more, in radians: that of the
  * steady circle at full lock (geometry). A quarter turn where the trailer is longer than that circle lets it follow;
  * null without a trailer.

@@ -15,4 +15,34 @@ export const problem = problemsIn({
   'start-not-first': () => 'gives the start; only the first line may',
   'too-few-controls': () => 'needs two lines of controls at least: where they begin and where they end',
   'needless-hitch': () => 'gives a hitch angle, but this vehicle has no trailer',
+  'no-parameter': ({ id, known }: { readonly id: string; readonly known: readonly string[] }) =>
+    `the course has no parameter ${id}; ${known.length > 0 ? `it has ${known.join(', ')}` : 'it has none'}`,
+  'no-frame': ({ id, known }: { readonly id: string; readonly known: readonly string[] }) =>
+    `the course has no frame ${id}; ${known.length > 0 ? `it has ${known.join(', ')}` : 'it has none'}`,
+  'parameter-of-parameter': () => 'asks for a parameter; it may depend on the vehicle only',
+  'out-of-bounds': ({
+    value,
+    least,
+    most,
+    unit,
+  }: {
+    readonly value: number;
+    readonly least: number;
+    readonly most: number;
+    readonly unit: string;
+  }) => `is ${shown(value)}; from ${shown(least)} to ${shown(most)} ${unit}`,
+  'empty-box': () => 'has a box whose end lies before its beginning; give the smaller number first',
+  'no-length': () => 'begins where it ends; a line needs two places',
+  'start-blocked': ({ of }: { readonly of: string }) =>
+    `overlaps ${of} wherever the vehicle stands in it; move the start or ${of}`,
+  'no-manoeuvre': ({ standard, kinds }: { readonly standard: string; readonly kinds: readonly string[] }) =>
+    `${standard} has no manoeuvre of this kind (${kinds.join(', ')}); choose another standard`,
+  'no-hitch': () => 'is missing; this vehicle has a trailer',
+  'path-too-short': () => 'needs two samples at least',
+  'path-gap': ({ metres, seconds }: { readonly metres: string; readonly seconds: string }) =>
+    `jumps by ${metres} m in ${seconds} s, which its speed doesn't cover; the path has a gap`,
+  'path-slow': ({ seconds }: { readonly seconds: string }) =>
+    `comes ${seconds} s after the one before; samples may be at most 0.5 s apart`,
 });
+
+const shown = (value: number): string => String(Number(value.toFixed(3)));

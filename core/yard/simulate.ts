@@ -1,14 +1,5 @@
 import * as z from 'zod';
-import {
-  checkShape,
-  commonProblem,
-  failed,
-  parsed,
-  whyOf,
-  within,
-  type Parsed,
-  type Problem,
-} from '../problems';
+import { checkShape, failed, parsed, readJson, within, type Parsed, type Problem } from '../problems';
 import { step, type Control, type Pose } from './motion';
 import { problem } from './problems';
 import type { YardVehicle } from './vehicle';
@@ -38,6 +29,9 @@ const controlSchema = z.strictObject({
   steer: z.number().min(-1.5).max(1.5),
 });
 
+/** Characters of a line. */
+const MOST_LINE = 10_000;
+
 /** Lines that a file of controls may have. */
 export const MOST_CONTROLS = 100_000;
 
@@ -51,13 +45,12 @@ export function readControls(vehicle: YardVehicle, text: string): Parsed<Control
   for (const [n, line] of lines.entries()) {
     if (line.trim() === '') continue;
     const path = `line ${n + 1}`;
-    let input: unknown;
-    try {
-      input = JSON.parse(line);
-    } catch (error) {
-      problems.push(commonProblem(path, 'no-json', { why: whyOf(error) }));
+    const json = readJson(line, MOST_LINE);
+    if (!json.ok) {
+      problems.push(...json.problems.map((one) => within(path, one)));
       continue;
     }
+    const { value: input } = json;
     if (typeof input === 'object' && input !== null && 'start' in input) {
       const read = checkShape(startSchema, input);
       if (!read.ok) problems.push(...read.problems.map((one) => within(path, one)));

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { checkShape, commonProblem, failed, parsed, whyOf, type Parsed, type Problem } from '../problems';
+import { checkShape, failed, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { problem } from './problems';
 
 export const VEHICLE_FORMAT = 'jasperwren-vehicle/1';
@@ -72,15 +72,8 @@ export type YardVehicle = z.output<typeof yardVehicleSchema>;
 
 /** Reads a vehicle's geometry; every problem is listed. */
 export function readYardVehicle(text: string): Parsed<YardVehicle> {
-  if (text.length > MAX_VEHICLE_LENGTH)
-    return failed([commonProblem('', 'too-long', { most: MAX_VEHICLE_LENGTH })]);
-  let input: unknown;
-  try {
-    input = JSON.parse(text);
-  } catch (error) {
-    return failed([commonProblem('', 'no-json', { why: whyOf(error) })]);
-  }
-  return parseYardVehicle(input);
+  const json = readJson(text, MAX_VEHICLE_LENGTH);
+  return json.ok ? parseYardVehicle(json.value) : json;
 }
 
 export function parseYardVehicle(input: unknown): Parsed<YardVehicle> {
@@ -121,3 +114,14 @@ export const leastRadius = ({ wheelbase, track, turningCircle }: YardVehicle): n
 
 /** Road-wheel angle at full lock, in radians, of the one wheel that stands for both front wheels. */
 export const fullLock = (vehicle: YardVehicle): number => Math.atan(vehicle.wheelbase / leastRadius(vehicle));
+
+/** Width and length of the whole combination in a line, in metres. */
+export function combination(vehicle: YardVehicle): { readonly width: number; readonly length: number } {
+  const { wheelbase, frontOverhang, rearOverhang, width, trailer } = vehicle;
+  const ahead = wheelbase + frontOverhang;
+  if (!trailer) return { width, length: ahead + rearOverhang };
+  return {
+    width: Math.max(width, trailer.width),
+    length: ahead + trailer.hitchBehindAxle + trailer.hitchToAxle + trailer.axleToRear,
+  };
+}

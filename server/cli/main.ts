@@ -13,6 +13,7 @@ import type { Running, ServeOptions } from '../serve';
 import { onThisMachine } from '../thisMachine';
 import type { Outcome } from './io';
 import type { Reached } from './reach';
+import { yardCommands } from './yardCommands';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
 const root = resolve(import.meta.dirname, '..', '..');
@@ -171,20 +172,7 @@ route
     }) => report(await (await import('./roads')).composeRoutes(file, asked)),
   );
 
-const yard = program.command('yard').description('vehicles and courses as geometry');
-
-yard
-  .command('simulate')
-  .description('drive a vehicle by a file of controls; prints its path as one JSON object')
-  .requiredOption(
-    '--vehicle <id or file>',
-    'a shipped vehicle, such as small-hatchback, or a *.vehicle.json file',
-  )
-  .requiredOption('--controls <file>', 'JSON lines { "t", "v", "steer" }')
-  .option('--text', 'write for people', false)
-  .action(async (how: { vehicle: string; controls: string; text: boolean }) =>
-    report((await import('./yard')).simulateYard(root, how)),
-  );
+yardCommands(program, root, report);
 
 program
   .command('serve')

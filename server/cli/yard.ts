@@ -1,16 +1,47 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { MAX_VEHICLE_LENGTH, readControls, readYardVehicle, simulate, type Sample } from '../../core/yard';
+import { randomUUID } from 'node:crypto';
+import { headerOf, writeLog } from '../../core/marking';
+import type { Parsed } from '../../core/problems';
+import { MAX_STANDARD_LENGTH, readStandard } from '../../core/standard';
+import {
+  answerFile,
+  answerPlan,
+  layOut,
+  markRun,
+  MAX_COURSE_LENGTH,
+  MAX_PATH_LENGTH,
+  MAX_VEHICLE_LENGTH,
+  readControls,
+  readCourse,
+  readPath,
+  readYardVehicle,
+  reportRun,
+  setOut,
+  simulate,
+  UNWATCHED,
+  whyNot,
+  type Course,
+  type Sample,
+  type SetOut,
+  type Settings,
+  type Spot,
+  type YardVehicle,
+} from '../../core/yard';
+import { problem } from './problems';
 import { done, readWith, refused, type Outcome } from './io';
 
 /** Characters that a file of controls may have. */
 const MOST_CONTROLS_TEXT = 20_000_000;
 
-/** The file of a vehicle that ships under this id, or the file itself. */
-export function vehicleFile(root: string, given: string): string {
-  const shipped = join(root, 'data', 'vehicles', `${given}.vehicle.json`);
+/** The file of what ships under this id, or the file itself. */
+function shippedFile(root: string, folder: 'vehicles' | 'courses', kind: string, given: string): string {
+  const shipped = join(root, 'data', folder, `${given}.${kind}.json`);
   return /^[a-z0-9-]+$/.test(given) && existsSync(shipped) ? shipped : given;
 }
+
+const readVehicle = (root: string, given: string): Parsed<YardVehicle> =>
+  readWith(shippedFile(root, 'vehicles', 'vehicle', given), MAX_VEHICLE_LENGTH, readYardVehicle);
 
 /** Drives a vehicle by a file of controls and prints where it went. */
 export function simulateYard(
@@ -21,7 +52,7 @@ export function simulateYard(
     text,
   }: { readonly vehicle: string; readonly controls: string; readonly text: boolean },
 ): Outcome {
-  const vehicle = readWith(vehicleFile(root, given), MAX_VEHICLE_LENGTH, readYardVehicle);
+  const vehicle = readVehicle(root, given);
   if (!vehicle.ok) return refused(vehicle.problems.map((problem) => ({ file: given, problem })));
   const controls = readWith(file, MOST_CONTROLS_TEXT, (read) => readControls(vehicle.value, read));
   if (!controls.ok) return refused(controls.problems.map((problem) => ({ file, problem })));
@@ -33,3 +64,129 @@ const degrees = (radians: number): string => `${((radians * 180) / Math.PI).toFi
 
 const sampleText = ({ t, x, y, heading, hitch }: Sample): string =>
   `${t.toFixed(1)} s: ${x.toFixed(2)} m, ${y.toFixed(2)} m, heading ${degrees(heading)}${hitch === null ? '' : `, trailer ${degrees(hitch)}`}\n`;
+
+/** A vehicle and a course, as every command after `simulate` takes them. */
+export interface Asked {
+  readonly course: string;
+  readonly vehicle: string;
+  readonly set: Settings;
+  readonly text: boolean;
+}
+
+/** Reads both, and lists what is wrong with either. */
+function readBoth(
+  root: string,
+  { course: givenCourse, vehicle: givenVehicle }: Asked,
+):
+  | { readonly ok: true; readonly course: Course; readonly vehicle: YardVehicle }
+  | { readonly ok: false; readonly out: Outcome } {
+  const vehicle = readVehicle(root, givenVehicle);
+  const course = readWith(shippedFile(root, 'courses', 'course', givenCourse), MAX_COURSE_LENGTH, readCourse);
+  if (vehicle.ok && course.ok) return { ok: true, course: course.value, vehicle: vehicle.value };
+  return {
+    ok: false,
+    out: refused([
+      ...(vehicle.ok ? [] : vehicle.problems.map((problem) => ({ file: givenVehicle, problem }))),
+      ...(course.ok ? [] : course.problems.map((problem) => ({ file: givenCourse, problem }))),
+    ]),
+  };
+}
+
+/** Plans a course; that there is no way is an answer too. */
+export function planYard(
+  root: string,
+  asked: Asked & { readonly movements?: number; readonly shunts?: number; readonly seed?: number },
+): Outcome {
+  const both = readBoth(root, asked);
+  if (!both.ok) return both.out;
+  const { movements, shunts, seed } = asked;
+  const limits = {
+    ...(movements === undefined ? {} : { movements }),
+    ...(shunts === undefined ? {} : { shunts }),
+    ...(seed === undefined ? {} : { seed }),
+  };
+  const answer = answerPlan(both.course, both.vehicle, asked.set, limits, UNWATCHED);
+  if (!answer.ok) return refused(answer.problems.map((problem) => ({ file: asked.course, problem })));
+  if (!asked.text) return done(`${JSON.stringify(answerFile(answer.value, both.vehicle))}\n`);
+  if (!answer.value.feasible) return done(`${whyNot(answer.value)}\n`);
+  const { stages, movements: used, clearance } = answer.value.plan;
+  return done(
+    [
+      ...stages.map(({ say, from, to }) => `${from.toFixed(1)} to ${to.toFixed(1)} s: ${say}\n`),
+      `${used} movement${used === 1 ? '' : 's'}, nearest to ${clearance.of}: ${clearance.metres.toFixed(2)} m\n`,
+      CAUTION,
+    ].join(''),
+  );
+}
+
+/** The cautions that go with every plan of the yard. */
+const CAUTION = 'Closed area, a spotter, walking pace. The ground decides.\n';
+
+/** Tape distances, diagonals, counts and area of a course. */
+export function setOutYard(root: string, asked: Asked & { readonly from: readonly Spot[] }): Outcome {
+  const both = readBoth(root, asked);
+  if (!both.ok) return both.out;
+  const layout = layOut(both.course, both.vehicle, asked.set);
+  if (!layout.ok) return refused(layout.problems.map((problem) => ({ file: asked.course, problem })));
+  const [a, b] = asked.from;
+  if (
+    asked.from.length !== 0 &&
+    (asked.from.length !== 2 || !a || !b || Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.5)
+  )
+    return refused([{ file: '--from', problem: problem('', 'two-base-points') }]);
+  const sheet = a && b ? setOut(layout.value, [a, b]) : setOut(layout.value);
+  if (asked.text) return done(sheetText(sheet));
+  const { points, diagonals, counts, area, base } = sheet;
+  return done(`${JSON.stringify({ base, points, diagonals, counts, area })}\n`);
+}
+
+const metres = (value: number): string => `${value.toFixed(2)} m`;
+
+const sheetText = ({ base, points, diagonals, counts, area }: SetOut): string =>
+  [
+    `Base points at ${base.map(([x, y]) => `${x.toFixed(2)}, ${y.toFixed(2)}`).join(' and ')}\n`,
+    ...points.map(
+      ({ id, tapes, error }) =>
+        `${id}: ${metres(tapes[0])} and ${metres(tapes[1])}, within ${(error * 100).toFixed(0)} cm\n`,
+    ),
+    ...diagonals.map(({ from, to, metres: long }) => `Diagonal ${from} to ${to}: ${metres(long)}\n`),
+    `${counts.cones} cones, ${counts.poles} of them with a pole; ${metres(counts.lineMetres)} of line\n`,
+    `Area ${metres(area.width)} by ${metres(area.length)}\n`,
+    CAUTION,
+  ].join('');
+
+/** Marks a path under a standard and prints the log. */
+export function markYard(
+  root: string,
+  asked: Asked & { readonly path: string; readonly standard: string },
+): Outcome {
+  const both = readBoth(root, asked);
+  if (!both.ok) return both.out;
+  const { course, vehicle } = both;
+  const layout = layOut(course, vehicle, asked.set);
+  const path = readWith(asked.path, MAX_PATH_LENGTH, (text) => readPath(vehicle, text));
+  const standard = readWith(asked.standard, MAX_STANDARD_LENGTH, readStandard);
+  if (!layout.ok || !path.ok || !standard.ok)
+    return refused([
+      ...(layout.ok ? [] : layout.problems.map((problem) => ({ file: asked.course, problem }))),
+      ...(path.ok ? [] : path.problems.map((problem) => ({ file: asked.path, problem }))),
+      ...(standard.ok ? [] : standard.problems.map((problem) => ({ file: asked.standard, problem }))),
+    ]);
+  const startedAt = new Date().toISOString();
+  const events = markRun(standard.value, course, reportRun(vehicle, layout.value, path.value), {
+    startedAt,
+    device: 'yard',
+    newId: randomUUID,
+  });
+  if (!events.ok) return refused(events.problems.map((problem) => ({ file: asked.standard, problem })));
+  const { id, version } = standard.value;
+  const header = headerOf({
+    id: randomUUID(),
+    standard: { id, version },
+    learner: { id: 'yard' },
+    retest: false,
+    startedAt,
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  });
+  return done(writeLog({ header, events: events.value }));
+}

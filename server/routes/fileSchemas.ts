@@ -5,7 +5,7 @@ import { networkSchema } from '../../core/network';
 import { bankSchema, questionSchema } from '../../core/questions';
 import { routeSchema } from '../../core/route';
 import { standardSchema } from '../../core/standard';
-import { yardVehicleSchema } from '../../core/yard';
+import { courseSchema, yardVehicleSchema } from '../../core/yard';
 import { cardSchema, checkupSchema, recordSchema } from '../../core/vehicle';
 
 const schemas = {
@@ -14,6 +14,7 @@ const schemas = {
   RouteFile: [routeSchema, 'Jasperwren route, jasperwren-route/1'],
   NetworkFile: [networkSchema, 'Jasperwren road network, jasperwren-network/1'],
   YardVehicleFile: [yardVehicleSchema, 'Jasperwren vehicle as geometry, jasperwren-vehicle/1'],
+  CourseFile: [courseSchema, 'Jasperwren course, jasperwren-course/1'],
   LogLine: [z.union([headerSchema, eventSchema]), 'One line of a Jasperwren log, jasperwren-log/1'],
   LogEvent: [eventSchema, 'One event of a Jasperwren log'],
   Question: [questionSchema, 'One question of a file of questions'],

@@ -1,0 +1,112 @@
+import type { Parsed } from '../../problems';
+import { parsed } from '../../problems';
+import type { Course } from '../course';
+import { layOut, type Layout, type Settings } from '../layout';
+import type { YardVehicle } from '../vehicle';
+import { findPlan, type Plan, type PlanLimits, type Watch } from './plan';
+
+/** What would make a course drivable: a parameter, and how many metres more of it. */
+export interface Missing {
+  readonly parameter: string;
+  readonly what: string;
+  readonly metres: number;
+}
+
+/** A plan, or why there is none. */
+export type PlanAnswer =
+  | { readonly feasible: true; readonly layout: Layout; readonly plan: Plan }
+  | {
+      readonly feasible: false;
+      readonly layout: Layout;
+      readonly movements: number;
+      readonly shunts: number;
+      /** Null where no single length helps. */
+      readonly missing: Missing | null;
+    };
+
+/** Metres that are tried one after the other, and how nearly the least is found. */
+const MORE = [0.1, 0.25, 0.5, 1, 2, 4, 8] as const;
+const NEARLY = 0.02;
+
+/**
+ * Plans a course for a vehicle; where there is no way, the least that has to be added to one of the course's lengths
+ * is found by planning again and again.
+ */
+export function answerPlan(
+  course: Course,
+  vehicle: YardVehicle,
+  settings: Settings,
+  limits: PlanLimits,
+  watch: Watch,
+): Parsed<PlanAnswer> {
+  const laid = layOut(course, vehicle, settings);
+  if (!laid.ok) return laid;
+  const layout = laid.value;
+  const plan = findPlan(vehicle, layout, limits, watch);
+  if (plan) return parsed({ feasible: true, layout, plan });
+  const movements = limits.movements ?? layout.movements;
+  const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
+  const works = (id: string, value: number): boolean => {
+    const wider = layOut(course, vehicle, { ...settings, [id]: value });
+    return wider.ok && findPlan(vehicle, wider.value, limits, watch) !== null;
+  };
+  let missing: Missing | null = null;
+  for (const { id, title, unit, value, most } of layout.parameters) {
+    if (unit !== 'm' || watch.cancelled()) continue;
+    const enough = leastMore(missing?.metres ?? Infinity, most - value, (more) => works(id, value + more));
+    if (enough !== null) missing = { parameter: id, what: title, metres: enough };
+  }
+  return parsed({ feasible: false, layout, movements, shunts, missing });
+}
+
+/** The least number of metres more that works, below a bound; null: none. */
+function leastMore(below: number, most: number, works: (more: number) => boolean): number | null {
+  let low = 0;
+  for (const more of MORE) {
+    if (more > most || low >= below) return null;
+    if (!works(more)) {
+      low = more;
+      continue;
+    }
+    let high: number = more;
+    while (high - low > NEARLY) {
+      const middle = (low + high) / 2;
+      if (works(middle)) high = middle;
+      else low = middle;
+    }
+    return high < below ? high : null;
+  }
+  return null;
+}
+
+/** Why there is no plan, and what would help, in words. */
+export function whyNot({ movements, shunts, missing }: Extract<PlanAnswer, { feasible: false }>): string {
+  const limits = `${movements} movement${movements === 1 ? '' : 's'}${shunts < movements ? ` and ${shunts} shunt${shunts === 1 ? '' : 's'}` : ''}`;
+  const found = `No way was found with at most ${limits}.`;
+  return missing
+    ? `${found} It works with ${missing.metres.toFixed(2)} m more: ${missing.what.toLowerCase()}.`
+    : `${found} No single length of the course helps.`;
+}
+
+/** An answer as it is printed and exported. */
+export function answerFile(answer: PlanAnswer, vehicle: YardVehicle): Readonly<Record<string, unknown>> {
+  if (!answer.feasible) {
+    const { missing } = answer;
+    return {
+      feasible: false,
+      why: whyNot(answer),
+      missing: missing && { what: missing.what, metres: missing.metres },
+    };
+  }
+  const { path, movements, shunts, clearance, stages } = answer.plan;
+  return {
+    feasible: true,
+    course: answer.layout,
+    vehicle,
+    path,
+    movements,
+    shunts,
+    clearance: { least: clearance.metres, of: clearance.of },
+    stages,
+  };
+}

@@ -1,0 +1,401 @@
+import { wrapped } from '../angle';
+import type { Gear, Region } from '../layout';
+import { arc, step, type Pose } from '../motion';
+import { offFrom } from '../region';
+import { leastSquares, type Blocks } from './leastSquares';
+import { signOf, type Movement, type Skeleton, type Task } from './task';
+
+/** A movement whose wheel angle runs evenly from knot to knot over its length. */
+export interface Stretch {
+  readonly gear: Gear;
+  readonly from: Pose;
+  readonly to: Pose;
+  readonly length: number;
+  /** Radians at knots between the leads; the first and the last hold over a lead. */
+  readonly knots: readonly number[];
+  /** Where the knots are: 0 at the first, 1 at the last. */
+  readonly places: readonly number[];
+}
+
+/** What a fit has to reach: where it begins and ends, and which regions its movements end in on the way. */
+export interface Ends {
+  readonly start: Region | Pose;
+  /** By movement; null: wherever it likes. */
+  readonly goals: readonly (Region | Pose | null)[];
+}
+
+/** Metres before and after each change of gear in which the wheel is held: it never turns while standing. */
+export const LEAD = 0.06;
+/** Metres between knots: what turning the wheel from lock to lock takes at a crawl. */
+const KNOTS = 0.5;
+const MOST_KNOTS = 24;
+const STRAIGHT_KNOTS = 2.5;
+/** Of a combination, which goes at one speed, and metres a second at which it does. */
+const TOWING_LEAD = 0.65;
+export const TOWING_SPEED = 0.6;
+/** Metres between the poses that are measured. */
+const SPACING = 0.13;
+const TOWING_SPACING = 0.25;
+
+const LINK = 30;
+const KEEP = 25;
+
+export const leadOf = ({ vehicle }: Task): number => (vehicle.trailer ? TOWING_LEAD : LEAD);
+
+/** How fast the wheel may turn along the way, in radians a metre: slowly enough at a crawl. */
+export function slopeOf(task: Task): number {
+  return task.vehicle.trailer ? task.rate / TOWING_SPEED : (2 * task.lock) / KNOTS;
+}
+
+/** Where the wheel is held at the ends of a piece of way, and how it turns between. */
+interface Turning extends Pick<Stretch, 'knots' | 'places' | 'length'> {
+  readonly leadIn: number;
+  readonly leadOut: number;
+}
+
+/** The wheel's angle at a distance into a piece of way. */
+function turnedAt({ knots, places, length, leadIn, leadOut }: Turning, at: number): number {
+  const between = Math.max(length - leadIn - leadOut, 1e-6);
+  const place = Math.min(Math.max(at - leadIn, 0), between) / between;
+  let n = 0;
+  while (n < places.length - 2 && (places[n + 1] ?? 1) <= place) n += 1;
+  const [a, b] = [places[n] ?? 0, places[n + 1] ?? 1];
+  const [from, to] = [knots[n] ?? 0, knots[n + 1] ?? 0];
+  return from + ((place - a) / (b - a)) * (to - from);
+}
+
+/** The wheel's angle at a distance into a movement. */
+export const steerAt = (
+  stretch: Pick<Stretch, 'knots' | 'places' | 'length'>,
+  lead: number,
+  at: number,
+): number => turnedAt({ ...stretch, leadIn: lead, leadOut: lead }, at);
+
+/**
+ * Bends a skeleton until it can be driven: the wheel turns no faster than hands turn it, movements meet, the ends
+ * stand where they have to, and nothing is nearer than `comfort` where that can be had (least squares over the
+ * knots, with the poses between movements free: multiple shooting).
+ *
+ * @returns null where no bending gets it clear
+ */
+export function fit(
+  task: Task,
+  skeleton: Skeleton,
+  ends: Ends,
+  {
+    margin,
+    comfort,
+    seeds,
+  }: { readonly margin: number; readonly comfort: number; readonly seeds?: () => number },
+): readonly Stretch[] | null {
+  const { survey, bodies, vehicle } = task;
+  const towing = vehicle.trailer !== null;
+  const lead = leadOf(task);
+  const slope = slopeOf(task);
+  const per = towing ? 4 : 3;
+  const plans = legsOf(task, skeleton).map((leg) => {
+    const { length, leadIn, leadOut } = leg;
+    const places = placesOf(leg.parts, length, leadIn, leadOut);
+    const backwards = towing && leg.gear === 'reverse';
+    return {
+      ...leg,
+      places,
+      count: places.length,
+      backwards,
+      anchor: backwards ? leg.to : leg.from,
+      samples: Math.max(4, Math.ceil(length / (towing ? TOWING_SPACING : SPACING))),
+    };
+  });
+  // Variables of a movement: pose, length, its own knots; the wheel at changes of gear is shared between two.
+  const offsets: number[] = [];
+  let size = 0;
+  for (const plan of plans) {
+    offsets.push(size);
+    size += per + 1 + plan.count - 2;
+  }
+  const turns = size;
+  size += plans.length;
+  const first = new Float64Array(size);
+  plans.forEach((plan, n) => {
+    const at = offsets[n] ?? 0;
+    const { x, y, heading, hitch } = plan.anchor;
+    first.set(towing ? [x, y, heading, hitch ?? 0] : [x, y, heading], at);
+    first[at + per] = plan.length;
+    for (let k = 1; k < plan.count; k += 1) {
+      const middle = plan.leadIn + (plan.length - plan.leadIn - plan.leadOut) * (plan.places[k] ?? 1);
+      const steer = meanSteer(plan.parts, middle, KNOTS / 2);
+      const noise = seeds ? (seeds() - 0.5) * task.lock * 0.4 : 0;
+      const bounded = Math.max(-task.lock, Math.min(task.lock, steer + noise));
+      if (k === plan.count - 1) first[turns + n] = bounded;
+      else first[at + per + k] = bounded;
+    }
+  });
+
+  const knotsOf = (values: Float64Array, n: number): number[] => {
+    const [plan, at] = [plans[n], offsets[n] ?? 0];
+    if (!plan) return [];
+    return [
+      n === 0 ? 0 : (values[turns + n - 1] ?? 0),
+      ...values.subarray(at + per + 1, at + per + plan.count - 1),
+      values[turns + n] ?? 0,
+    ];
+  };
+  const anchorOf = (values: Float64Array, n: number): Pose => {
+    const at = offsets[n] ?? 0;
+    const [x = 0, y = 0, heading = 0, hitch = 0] = values.subarray(at, at + per);
+    return { x, y, heading, hitch: towing ? hitch : null };
+  };
+
+  interface Driven {
+    readonly rows: Float64Array;
+    readonly from: Pose;
+    readonly to: Pose;
+  }
+  const drive = (values: Float64Array, n: number): Driven => {
+    const plan = plans[n];
+    if (!plan) throw new Error('no movement');
+    const knots = knotsOf(values, n);
+    const length = values[(offsets[n] ?? 0) + per] ?? plan.length;
+    const rows = new Float64Array(plan.samples * 3 + plan.count * 4 + 1);
+    let row = 0;
+    let pose = anchorOf(values, n);
+    const anchor = pose;
+    const v = signOf(plan.gear) * (plan.backwards ? -1 : 1);
+    const ds = length / plan.samples;
+    const shape = { ...plan, knots, length };
+    // A movement that was moved across a line is on its wrong side from the start.
+    let over = survey.crossed(plan.anchor, anchor) !== null;
+    for (let k = 0; k < plan.samples; k += 1) {
+      const [a, b] = plan.backwards ? [length - k * ds, length - (k + 1) * ds] : [k * ds, (k + 1) * ds];
+      const before = { v, steer: turnedAt(shape, a) };
+      const after = { v, steer: turnedAt(shape, b) };
+      const next = step(vehicle, pose, before, after, ds);
+      if (survey.crossed(pose, next) !== null) over = !over;
+      pose = next;
+      const solid = survey.solid(pose);
+      const painted = survey.painted(pose);
+      const paint = over ? -Math.min(painted, 0.4) : painted;
+      rows[row] = hinge(solid, margin, comfort);
+      rows[row + 1] = hinge(paint, margin, comfort);
+      rows[row + 2] = pose.hitch === null ? 0 : KEEP * Math.max(0, Math.abs(pose.hitch) - task.mostHitch);
+      row += 3;
+    }
+    const between = Math.max(length - plan.leadIn - plan.leadOut, 0.02);
+    for (let k = 0; k < plan.count; k += 1) {
+      const [last, here, next] = [knots[k - 1], knots[k] ?? 0, knots[k + 1]];
+      rows[row] = KEEP * Math.max(0, Math.abs(here) - task.lock);
+      rows[row + 1] =
+        next === undefined
+          ? 0
+          : 4 *
+            Math.max(
+              0,
+              Math.abs(next - here) - slope * between * ((plan.places[k + 1] ?? 1) - (plan.places[k] ?? 0)),
+            );
+      rows[row + 2] = last === undefined || next === undefined ? 0 : 0.1 * (next - 2 * here + last);
+      rows[row + 3] = 0.05 * here;
+      row += 4;
+    }
+    rows[row] = 0.012 * length + KEEP * Math.max(0, plan.leadIn + plan.leadOut + 0.05 - length);
+    return plan.backwards ? { rows, from: pose, to: anchor } : { rows, from: anchor, to: pose };
+  };
+  const links = (driven: readonly Driven[]): Float64Array => {
+    const rows = new Float64Array(4 * (2 * driven.length + 1));
+    let row = 0;
+    const meet = (a: Pose, b: Pose): void => {
+      rows[row] = LINK * (a.x - b.x);
+      rows[row + 1] = LINK * (a.y - b.y);
+      rows[row + 2] = 2 * LINK * wrapped(a.heading - b.heading);
+      rows[row + 3] = 2 * LINK * ((a.hitch ?? 0) - (b.hitch ?? 0));
+      row += 4;
+    };
+    const stand = (pose: Pose, where: Region | Pose | null): void => {
+      if (where === null) row += 4;
+      else if ('origin' in where) {
+        const off = offFrom(bodies, where, pose);
+        rows[row] = LINK * off.along;
+        rows[row + 1] = LINK * off.across;
+        rows[row + 2] = 2 * LINK * off.turned;
+        rows[row + 3] = 2 * LINK * off.bent;
+        row += 4;
+      } else meet(pose, where);
+    };
+    const [one] = driven;
+    if (one) stand(one.from, ends.start);
+    // Without a region the first hitch is straight.
+    driven.forEach((movement, n) => {
+      stand(movement.to, plans[n]?.last ? (ends.goals[plans[n].movement] ?? null) : null);
+      const next = driven[n + 1];
+      if (next) meet(movement.to, next.from);
+      else if (one && 'origin' in ends.start) {
+        rows[row + 3] = 2 * LINK * (one.from.hitch ?? 0);
+        row += 4;
+      }
+    });
+    return rows;
+  };
+  const blocks: Blocks<Driven> = {
+    count: plans.length,
+    /** Movements that a variable changes. */
+    of: (variable) => {
+      if (variable >= turns) return [variable - turns, variable - turns + 1].filter((n) => n < plans.length);
+      return [offsets.findLastIndex((offset) => offset <= variable)];
+    },
+    block: drive,
+    rows: ({ rows }) => rows,
+    links,
+  };
+  const fitted = leastSquares(blocks, first, 60);
+  const driven = plans.map((_, n) => drive(fitted, n));
+  if (links(driven).some((row) => Math.abs(row) > LINK * 2e-3)) return null;
+  const legs = plans.map((plan, n) => ({
+    ...plan,
+    from: driven[n]?.from ?? skeleton.start,
+    to: driven[n]?.to ?? skeleton.start,
+    length: fitted[(offsets[n] ?? 0) + per] ?? 0,
+    knots: knotsOf(fitted, n),
+  }));
+  return skeleton.movements.map(({ gear }, movement) =>
+    joined(
+      gear,
+      lead,
+      legs.filter((leg) => leg.movement === movement),
+    ),
+  );
+}
+
+/** Legs of one movement as one stretch. */
+function joined(
+  gear: Gear,
+  lead: number,
+  legs: readonly (Omit<Stretch, 'gear'> & { readonly leadIn: number; readonly leadOut: number })[],
+): Stretch {
+  const [first, last] = [legs[0], legs.at(-1)];
+  if (!first || !last) throw new Error('a movement without legs');
+  const length = legs.reduce((sum, leg) => sum + leg.length, 0);
+  const knots: number[] = [];
+  const places: number[] = [];
+  let at = 0;
+  for (const leg of legs) {
+    const between = leg.length - leg.leadIn - leg.leadOut;
+    leg.knots.forEach((knot, k) => {
+      // The last knot of a leg is the first of the next.
+      if (k === 0 && knots.length > 0) return;
+      knots.push(knot);
+      places.push((at + leg.leadIn + (leg.places[k] ?? 1) * between - lead) / (length - 2 * lead));
+    });
+    at += leg.length;
+  }
+  return { gear, from: first.from, to: last.to, length, knots, places };
+}
+
+/** Metres of a leg: over a longer way a small turn of the wheel at its beginning does too much at its end. */
+const LEG = 8;
+const TOWING_LEG = 12;
+
+interface Leg {
+  readonly movement: number;
+  readonly gear: Gear;
+  /** Whether the movement ends with it. */
+  readonly last: boolean;
+  readonly from: Pose;
+  readonly to: Pose;
+  readonly length: number;
+  readonly leadIn: number;
+  readonly leadOut: number;
+  readonly parts: Movement['parts'];
+}
+
+/** The movements of a skeleton cut into legs. */
+function legsOf(task: Task, { start, movements }: Skeleton): readonly Leg[] {
+  const lead = leadOf(task);
+  const most = task.vehicle.trailer ? TOWING_LEG : LEG;
+  return movements.flatMap(({ gear, parts }, movement) => {
+    const total = Math.max(
+      parts.reduce((sum, part) => sum + part.length, 0),
+      2 * lead + 0.1,
+    );
+    const count = Math.ceil(total / most);
+    return Array.from({ length: count }, (_, n): Leg => {
+      const own = cut(task, gear, parts, (total * n) / count, (total * (n + 1)) / count);
+      return {
+        movement,
+        gear,
+        last: n === count - 1,
+        from: own[0]?.from ?? start,
+        to: own.at(-1)?.to ?? start,
+        length: total / count,
+        leadIn: n === 0 ? lead : 0,
+        leadOut: n === count - 1 ? lead : 0,
+        parts: own,
+      };
+    });
+  });
+}
+
+/** What of some parts lies between two distances. */
+function cut(task: Task, gear: Gear, parts: Movement['parts'], from: number, to: number): Movement['parts'] {
+  let at = 0;
+  return parts.flatMap((part) => {
+    const [first, last] = [Math.max(0, from - at), Math.min(part.length, to - at)];
+    at += part.length;
+    if (last - first <= 1e-9) return [];
+    const along = (metres: number): Pose => arc(task.vehicle, part.from, signOf(gear), part.steer, metres);
+    return [
+      {
+        steer: part.steer,
+        length: last - first,
+        from: first === 0 ? part.from : along(first),
+        to: last === part.length ? part.to : along(last),
+      },
+    ];
+  });
+}
+
+/**
+ * Where knots are: close together where the wheel turns and just before and after, far apart on the straight.
+ *
+ * @returns shares of the way between the leads
+ */
+function placesOf(
+  parts: Movement['parts'],
+  length: number,
+  leadIn: number,
+  leadOut: number,
+): readonly number[] {
+  const between = Math.max(length - leadIn - leadOut, 0.02);
+  const turning: { from: number; to: number }[] = [];
+  let at = -leadIn;
+  for (const part of parts) {
+    if (part.steer !== 0) turning.push({ from: at - 1.5, to: at + part.length + 1.5 });
+    at += part.length;
+  }
+  const turned = (place: number): boolean => turning.some(({ from, to }) => place >= from && place <= to);
+  const steps = [0];
+  while ((steps.at(-1) ?? 0) < between) {
+    const last = steps.at(-1) ?? 0;
+    const near = turned(last) || turned(last + STRAIGHT_KNOTS);
+    steps.push(last + (near ? Math.max(KNOTS, between / MOST_KNOTS) : STRAIGHT_KNOTS));
+  }
+  // The last step is cut to the end, and short ones are shared out.
+  const total = steps.at(-1) ?? between;
+  return steps.length < 3 ? [0, 1] : steps.map((step) => step / total);
+}
+
+/** Heavy below the margin, light below what is comfortable. */
+const hinge = (metres: number, margin: number, comfort: number): number =>
+  metres >= comfort ? 0 : 0.7 * (comfort - metres) + (metres < margin ? KEEP * (margin - metres) : 0);
+
+/** The mean wheel angle of a skeleton within some metres of a place. */
+function meanSteer(parts: Movement['parts'], at: number, within: number): number {
+  let [from, sum, weight] = [0, 0, 0];
+  for (const { steer, length } of parts) {
+    const shared = Math.min(from + length, at + within) - Math.max(from, at - within);
+    if (shared > 0) {
+      sum += steer * shared;
+      weight += shared;
+    }
+    from += length;
+  }
+  return weight > 0 ? sum / weight : (parts.at(-1)?.steer ?? 0);
+}

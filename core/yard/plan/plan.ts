@@ -1,0 +1,221 @@
+import { randomFrom } from '../../random';
+import { endOf } from '../bodies';
+import type { Layout, Region } from '../layout';
+import type { Pose } from '../motion';
+import { pathClearance } from '../path';
+import { posesIn, standsIn } from '../region';
+import type { Sample } from '../simulate';
+import type { Clearance } from '../survey';
+import type { YardVehicle } from '../vehicle';
+import { driven } from './drive';
+import { fit, type Ends } from './fit';
+import { MOST_POSES, skeletons } from './skeleton';
+import { MARGIN, taskOf, type Movement, type Skeleton, type Task } from './task';
+import { pieces, type Piece } from './words';
+
+export interface PlanLimits {
+  readonly movements?: number;
+  readonly shunts?: number;
+  readonly seed?: number;
+}
+
+/** A way to drive a course. */
+export interface Plan {
+  readonly path: readonly Sample[];
+  readonly movements: number;
+  /** Movements against the gear of their stage. */
+  readonly shunts: number;
+  readonly clearance: Clearance;
+  /** What to say, from when to when. */
+  readonly stages: readonly Piece[];
+}
+
+/** Metres that a plan would like to keep from everything. */
+const COMFORT = 0.35;
+/** The least that a plan may be off a line or a body: fitting leaves a little of the margin. */
+const LEAST = MARGIN * 0.4;
+/** How far off its goal a plan may end, in metres and radians. */
+const GOAL_METRES = 0.004;
+const GOAL_ANGLE = 0.003;
+/** Skeletons of one stage that are carried on to the stage before, and attempts to fit one. */
+const CARRIED = 4;
+const FITS = 2;
+
+/** How far a plan has come, and whether it is still asked for. */
+export interface Watch {
+  /** @param poses that were driven on from; @param ways that were tried to be bent */
+  readonly searched: (poses: number, ways: number) => void;
+  readonly cancelled: () => boolean;
+}
+
+/** Of a plan that nobody watches. */
+export const UNWATCHED: Watch = { searched: () => undefined, cancelled: () => false };
+/** Poses from one word to the watch to the next. */
+const WORD = 5_000;
+
+/**
+ * The way with the fewest movements that a vehicle can drive on a course, clear of everything, the wheel turned no
+ * faster than hands turn it and never while standing; null where the search finds none within the limits.
+ */
+export function findPlan(
+  vehicle: YardVehicle,
+  layout: Layout,
+  limits: PlanLimits = {},
+  watch: Watch = UNWATCHED,
+): Plan | null {
+  const task = taskOf(vehicle, layout);
+  const movements = limits.movements ?? layout.movements;
+  const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
+  let [searched, ways] = [0, 0];
+  const more = (): boolean => {
+    searched += 1;
+    if (searched % WORD === 0) watch.searched(searched, ways);
+    return searched <= MOST_POSES && !watch.cancelled();
+  };
+  for (const stages of chains(task, { movements, shunts, more })) {
+    if (watch.cancelled()) return null;
+    ways += 1;
+    watch.searched(searched, ways);
+    const plan = planned(task, stages, limits.seed ?? 1);
+    if (plan && plan.movements <= movements) return plan;
+  }
+  return null;
+}
+
+/** Skeletons of all stages, one after the other, each beginning where the one before it ends; fewest movements first. */
+function* chains(
+  task: Task,
+  {
+    movements,
+    shunts,
+    more,
+  }: { readonly movements: number; readonly shunts: number; readonly more: () => boolean },
+): Generator<readonly Skeleton[], void> {
+  const { stages, start } = task.layout;
+  const least = leastMovements(task.layout);
+  const most = Math.min(movements - least, 2 * shunts);
+  // One stage is searched once: its skeletons come with the fewest movements first.
+  if (stages.length === 1 && most >= 0) yield* before(0, [], most, 0);
+  else for (let extra = 0; extra <= most; extra += 1) yield* before(stages.length - 1, [], extra, extra);
+
+  /** @param left movements more than the least that may still be used; @param all of them have to be */
+  function* before(
+    n: number,
+    after: readonly Skeleton[],
+    left: number,
+    all: number,
+  ): Generator<readonly Skeleton[], void> {
+    const stage = stages[n];
+    if (!stage) {
+      if (left === 0 || all === 0) yield after;
+      return;
+    }
+    const beginning: Region = n === 0 ? start : (stages[n - 1]?.goal ?? start);
+    const [next] = after;
+    const ending: Region = next ? around(task, next.start) : stage.goal;
+    const from = searchedFrom(task, n, next ? null : stage.goal, beginning);
+    const fixed = next && from === 'end' ? [next.start] : null;
+    let count = 0;
+    for (const skeleton of skeletons(task, {
+      roots: fixed ?? posesIn(task.bodies, from === 'end' ? ending : beginning),
+      from,
+      target: from === 'end' ? beginning : ending,
+      gear: stage.gear,
+      movements: 1 + left,
+      more,
+    })) {
+      yield* before(n - 1, [skeleton, ...after], left - (skeleton.movements.length - 1), all);
+      count += 1;
+      if (n > 0 && count >= CARRIED) return;
+    }
+  }
+}
+
+/** Movements that a course can't do without. */
+const leastMovements = ({ stages }: Layout): number =>
+  stages.filter(({ gear }, n) => n === 0 || stages[n - 1]?.gear !== gear).length;
+
+/** A region of one pose. */
+function around({ bodies }: Task, pose: Pose): Region {
+  const end = endOf(bodies, pose, 'front');
+  return {
+    of: 'front',
+    origin: [end.x, end.y],
+    turn: 0,
+    x: [0, 0],
+    y: [0, 0],
+    heading: end.heading,
+    within: 0,
+    straight: null,
+  };
+}
+
+/**
+ * From which end a stage is searched: from the tighter one, for there the search is exact. A trailer is followed the
+ * way it would be pulled: pushed, its angle runs away.
+ */
+function searchedFrom(task: Task, n: number, goal: Region | null, start: Region): 'start' | 'end' {
+  const gear = task.layout.stages[n]?.gear;
+  if (task.vehicle.trailer) return gear === 'forward' ? 'start' : 'end';
+  if (goal === null) return 'end';
+  return room(goal) <= room(start) ? 'end' : 'start';
+}
+
+const room = ({ x, y, within }: Region): number => (x[1] - x[0] + 0.1) * (y[1] - y[0] + 0.1) * (within + 0.1);
+
+/** Bends and drives a chain; null where that can't be done clear of everything. */
+function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | null {
+  const { layout, survey, bodies, vehicle } = task;
+  const movements: Movement[] = [];
+  const stageOf: number[] = [];
+  const goals: (Region | null)[] = [];
+  chain.forEach((skeleton, n) => {
+    skeleton.movements.forEach((movement, k) => {
+      movements.push(movement);
+      stageOf.push(n);
+      goals.push(k === skeleton.movements.length - 1 ? (layout.stages[n]?.goal ?? null) : null);
+    });
+  });
+  const [first] = chain;
+  if (!first || movements.length === 0) return null;
+  const ends: Ends = { start: layout.start, goals };
+  const skeleton: Skeleton = { start: first.start, movements };
+  const random = randomFrom(seed);
+  for (let attempt = 0; attempt < FITS; attempt += 1) {
+    const stretches = fit(task, skeleton, ends, {
+      margin: MARGIN,
+      comfort: COMFORT,
+      ...(attempt > 0 ? { seeds: random } : {}),
+    });
+    const result =
+      stretches &&
+      driven(
+        task,
+        stretches,
+        stageOf.map((n) => layout.stages[n]?.pace ?? null),
+      );
+    if (!result) continue;
+    const { path, ends: times } = result;
+    const { least, crossed } = pathClearance(vehicle, survey, path);
+    if (crossed !== null || least.metres < LEAST) continue;
+    const arrived = times.every((t, n) => {
+      const goal = goals[n];
+      const pose = path.findLast((sample) => sample.t <= t + 1e-9);
+      return !goal || (pose && standsIn(bodies, goal, pose, GOAL_METRES, GOAL_ANGLE));
+    });
+    const [start] = path;
+    if (!arrived || !start || !standsIn(bodies, layout.start, start, GOAL_METRES, GOAL_ANGLE)) continue;
+    return {
+      path,
+      movements: stretches.filter(({ gear }, n) => n === 0 || stretches[n - 1]?.gear !== gear).length,
+      shunts: stretches.filter(({ gear }, n) => layout.stages[stageOf[n] ?? 0]?.gear !== gear).length,
+      clearance: least,
+      stages: pieces(
+        task,
+        path,
+        stretches.map(({ gear }, n) => ({ gear, until: times[n] ?? 0 })),
+      ),
+    };
+  }
+  return null;
+}

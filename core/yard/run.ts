@@ -1,0 +1,116 @@
+import type { Gear, Layout } from './layout';
+import { jackKnifeAngle } from './motion';
+import { pathClearance } from './path';
+import { standsIn } from './region';
+import type { Sample } from './simulate';
+import { surveyOf, type Clearance } from './survey';
+import type { YardVehicle } from './vehicle';
+
+/** What went wrong on a run, when, and with what of the course. */
+export interface Slip {
+  readonly kind: SlipKind;
+  /** Seconds. */
+  readonly t: number;
+  /** Id of the line, kerb, wall, cone or stage; empty for steering while standing. */
+  readonly of: string;
+}
+
+export type SlipKind = 'line' | 'kerb' | 'cone' | 'wall' | 'dry' | 'jack-knife' | 'goal';
+
+/** A stretch in one gear without a change of direction. */
+export interface Moved {
+  readonly gear: Gear;
+  readonly from: number;
+  readonly to: number;
+  /** Against the gear of the stage that was under way. */
+  readonly shunt: boolean;
+}
+
+/** What a run came to. */
+export interface RunReport {
+  readonly movements: readonly Moved[];
+  readonly slips: readonly Slip[];
+  /** Stages that were brought to their goal, by id, and when. */
+  readonly reached: readonly { readonly stage: string; readonly t: number }[];
+  /** Seconds from the first move to the last stop. */
+  readonly seconds: number;
+  readonly clearance: Clearance;
+}
+
+/** Metres a second below which a vehicle stands, and radians that a wheel may settle while it does. */
+const STANDS = 0.02;
+const SETTLES = 0.03;
+/** Metres and radians by which a goal may be missed: what nobody sees (ours). */
+const GOAL_METRES = 0.02;
+const GOAL_ANGLE = 0.01;
+
+/** Follows a path over a course: movements, shunts, what was touched, where the wheel was turned while standing. */
+export function reportRun(vehicle: YardVehicle, layout: Layout, path: readonly Sample[]): RunReport {
+  const survey = surveyOf(vehicle, layout);
+  const movements: Moved[] = [];
+  const slips: Slip[] = [];
+  const reached: { stage: string; t: number }[] = [];
+  const touching = new Set<string>();
+  const mostHitch = jackKnifeAngle(vehicle);
+  let [stage, bent, dry]: [number, boolean, boolean] = [0, false, false];
+  let stood: number | null = null;
+  const arrive = (sample: Sample): void => {
+    const own = layout.stages[stage];
+    if (!own || movements.at(-1)?.gear !== own.gear) return;
+    if (!standsIn(survey.bodies, own.goal, sample, GOAL_METRES, GOAL_ANGLE)) return;
+    reached.push({ stage: own.id, t: sample.t });
+    stage += 1;
+  };
+  for (const [n, sample] of path.entries()) {
+    const before = path[n - 1];
+    const moving = Math.abs(sample.v) > STANDS;
+    if (moving) {
+      const gear: Gear = sample.v > 0 ? 'forward' : 'reverse';
+      const last = movements.at(-1);
+      if (last?.gear === gear) movements[movements.length - 1] = { ...last, to: sample.t };
+      else {
+        const own = layout.stages[Math.min(stage, layout.stages.length - 1)];
+        movements.push({ gear, from: before?.t ?? sample.t, to: sample.t, shunt: own?.gear !== gear });
+      }
+      [stood, dry] = [null, false];
+    } else {
+      if (before && Math.abs(before.v) > STANDS) arrive(sample);
+      stood ??= sample.steer;
+      // Once for each time that it stands.
+      if (!dry && movements.length > 0 && Math.abs(sample.steer - stood) > SETTLES) {
+        slips.push({ kind: 'dry', t: sample.t, of: '' });
+        dry = true;
+      }
+    }
+    if (before) {
+      const crossed = survey.crossed(before, sample);
+      if (crossed !== null)
+        slips.push({
+          kind: layout.kerbs.some(({ id }) => id === crossed) ? 'kerb' : 'line',
+          t: sample.t,
+          of: crossed,
+        });
+    }
+    for (const { of: id, kind, metres } of survey.solids(sample))
+      if (metres < 0 && !touching.has(id)) {
+        touching.add(id);
+        slips.push({ kind, t: sample.t, of: id });
+      } else if (metres > 0.05) touching.delete(id);
+    if (mostHitch !== null && sample.hitch !== null) {
+      const over = Math.abs(sample.hitch) > mostHitch;
+      if (over && !bent) slips.push({ kind: 'jack-knife', t: sample.t, of: '' });
+      bent = over;
+    }
+  }
+  const last = path.at(-1);
+  if (last) arrive(last);
+  const missed = layout.stages[stage];
+  if (last && missed) slips.push({ kind: 'goal', t: last.t, of: missed.id });
+  return {
+    movements,
+    slips,
+    reached,
+    seconds: (movements.at(-1)?.to ?? 0) - (movements[0]?.from ?? 0),
+    clearance: pathClearance(vehicle, survey, path).least,
+  };
+}
