@@ -1,5 +1,8 @@
 import { fullLock, type YardVehicle } from './vehicle';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { PI, abs, asin, atan2, cos, hypot, sin, tan } = Math;
+
 /** Where a vehicle stands: the middle of its rear axle, in metres, and its heading, radians from x, to the left. */
 export interface Pose {
   readonly x: number;
@@ -19,9 +22,9 @@ type Frame = Pick<YardVehicle, 'wheelbase' | 'trailer'>;
 
 /** How a pose changes, per second: a car by its rear axle, a trailer by its hitch (manoeuvres.md; kinematics). */
 function change({ wheelbase, trailer }: Frame, { heading, hitch }: Pose, { v, steer }: Control): Pose {
-  const turn = (v * Math.tan(steer)) / wheelbase;
+  const turn = (v * tan(steer)) / wheelbase;
   const behind = trailer && hitch !== null ? trailerTurn(trailer, hitch, v, turn) - turn : null;
-  return { x: v * Math.cos(heading), y: v * Math.sin(heading), heading: turn, hitch: behind };
+  return { x: v * cos(heading), y: v * sin(heading), heading: turn, hitch: behind };
 }
 
 /** How fast a trailer's own heading changes. */
@@ -30,7 +33,7 @@ const trailerTurn = (
   hitch: number,
   v: number,
   turn: number,
-): number => (-v * Math.sin(hitch) - hitchBehindAxle * turn * Math.cos(hitch)) / hitchToAxle;
+): number => (-v * sin(hitch) - hitchBehindAxle * turn * cos(hitch)) / hitchToAxle;
 
 const moved = (from: Pose, by: Pose, seconds: number): Pose => ({
   x: from.x + seconds * by.x,
@@ -68,16 +71,16 @@ export function step(vehicle: Frame, from: Pose, before: Control, after: Control
  */
 export function arc(vehicle: Frame, from: Pose, v: number, steer: number, metres: number): Pose {
   const { wheelbase, trailer } = vehicle;
-  const bend = Math.tan(steer) / wheelbase;
+  const bend = tan(steer) / wheelbase;
   const turn = v * bend;
   const heading = from.heading + turn * metres;
-  const straight = Math.abs(bend) < 1e-9;
+  const straight = abs(bend) < 1e-9;
   const x = straight
-    ? from.x + v * metres * Math.cos(from.heading)
-    : from.x + (Math.sin(heading) - Math.sin(from.heading)) / bend;
+    ? from.x + v * metres * cos(from.heading)
+    : from.x + (sin(heading) - sin(from.heading)) / bend;
   const y = straight
-    ? from.y + v * metres * Math.sin(from.heading)
-    : from.y - (Math.cos(heading) - Math.cos(from.heading)) / bend;
+    ? from.y + v * metres * sin(from.heading)
+    : from.y - (cos(heading) - cos(from.heading)) / bend;
   if (!trailer || from.hitch === null) return { x, y, heading, hitch: null };
   const change = (hitch: number): number => trailerTurn(trailer, hitch, v, turn) - turn;
   const a = change(from.hitch);
@@ -95,8 +98,8 @@ export function arc(vehicle: Frame, from: Pose, v: number, steer: number, metres
 export function jackKnifeAngle(vehicle: YardVehicle): number | null {
   const { trailer, wheelbase } = vehicle;
   if (!trailer) return null;
-  const radius = wheelbase / Math.tan(fullLock(vehicle));
-  const share = trailer.hitchToAxle / Math.hypot(radius, trailer.hitchBehindAxle);
-  if (share >= 1) return Math.PI / 2;
-  return Math.asin(share) + Math.atan2(trailer.hitchBehindAxle, radius);
+  const radius = wheelbase / tan(fullLock(vehicle));
+  const share = trailer.hitchToAxle / hypot(radius, trailer.hitchBehindAxle);
+  if (share >= 1) return PI / 2;
+  return asin(share) + atan2(trailer.hitchBehindAxle, radius);
 }

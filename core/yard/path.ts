@@ -3,6 +3,9 @@ import type { Sample } from './simulate';
 import type { Clearance, Survey } from './survey';
 import type { YardVehicle } from './vehicle';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { abs, hypot, max } = Math;
+
 /** How nearly the least clearance of a path is known, in metres. */
 const TOLERANCE = 0.001;
 
@@ -28,9 +31,9 @@ export function pathClearance(vehicle: YardVehicle, survey: Survey, path: readon
     return here.metres;
   };
   const between = (a: Sample, b: Sample, ca: number, cb: number, depth: number): void => {
-    const turned = Math.abs(b.heading - a.heading);
-    const bent = Math.abs((b.hitch ?? 0) - (a.hitch ?? 0));
-    const moved = Math.hypot(b.x - a.x, b.y - a.y) + turned * reach + (turned + bent) * reach;
+    const turned = abs(b.heading - a.heading);
+    const bent = abs((b.hitch ?? 0) - (a.hitch ?? 0));
+    const moved = hypot(b.x - a.x, b.y - a.y) + turned * reach + (turned + bent) * reach;
     // From both ends: a point that is ca away and cb away can be nearer by half of the way at most.
     if (depth === 0 || (ca + cb - moved) / 2 > least.metres - TOLERANCE) {
       crossed ??= survey.crossed(a, b);
@@ -55,7 +58,7 @@ export function pathClearance(vehicle: YardVehicle, survey: Survey, path: readon
 /** The furthest that a corner lies from the axle that carries it. */
 function furthest({ bodies }: Survey): number {
   const boxes = [bodies.vehicle, ...(bodies.trailer ? [bodies.trailer.box] : [])];
-  return Math.max(...boxes.map(({ from, to, half: side }) => Math.hypot(Math.max(-from, to), side)));
+  return max(...boxes.map(({ from, to, half: side }) => hypot(max(-from, to), side)));
 }
 
 /** Half-way between two samples, by the motion itself. */

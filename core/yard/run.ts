@@ -77,7 +77,7 @@ export function reportRun(vehicle: YardVehicle, layout: Layout, path: readonly S
       if (before && Math.abs(before.v) > STANDS) arrive(sample);
       stood ??= sample.steer;
       // Once for each time that it stands.
-      if (!dry && movements.length > 0 && Math.abs(sample.steer - stood) > SETTLES) {
+      if (!dry && Math.abs(sample.steer - stood) > SETTLES) {
         slips.push({ kind: 'dry', t: sample.t, of: '' });
         dry = true;
       }

@@ -3,6 +3,9 @@ import type { Layout, Segment } from './layout';
 import type { Pose } from './motion';
 import type { YardVehicle } from './vehicle';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { abs, cos, hypot, max, min, sin, sqrt } = Math;
+
 /** How near a vehicle is to the thing that it is nearest to, in metres; below 0: how deep it stands in it. */
 export interface Clearance {
   readonly metres: number;
@@ -77,23 +80,22 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
   const axle = ({ x, y, heading }: Pose): Turned => ({
     x,
     y,
-    cos: Math.cos(heading),
-    sin: Math.sin(heading),
+    cos: cos(heading),
+    sin: sin(heading),
   });
   const behind = (front: Turned, { heading, hitch }: Pose): Turned | null => {
     if (!pulled || hitch === null) return null;
-    const [cos, sin] = [Math.cos(heading + hitch), Math.sin(heading + hitch)];
+    const own = { cos: cos(heading + hitch), sin: sin(heading + hitch) };
     return {
-      x: front.x - pulled.hitchBehindAxle * front.cos - pulled.hitchToAxle * cos,
-      y: front.y - pulled.hitchBehindAxle * front.sin - pulled.hitchToAxle * sin,
-      cos,
-      sin,
+      ...own,
+      x: front.x - pulled.hitchBehindAxle * front.cos - pulled.hitchToAxle * own.cos,
+      y: front.y - pulled.hitchBehindAxle * front.sin - pulled.hitchToAxle * own.sin,
     };
   };
   const boxFrom = (at: Turned, of: Box): number => {
     let least = Infinity;
-    for (const cone of cones) least = Math.min(least, pointFromBox(at, of, cone.x, cone.y) - cone.radius);
-    for (const wall of walls) least = Math.min(least, segmentFromBox(at, of, wall));
+    for (const cone of cones) least = min(least, pointFromBox(at, of, cone.x, cone.y) - cone.radius);
+    for (const wall of walls) least = min(least, segmentFromBox(at, of, wall));
     return least;
   };
   const tyresFrom = (at: Turned, of: Bodies['tyres']): number => {
@@ -101,9 +103,9 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
     for (const [along, aside] of of) {
       const x = at.x + along * at.cos - aside * at.sin;
       const y = at.y + along * at.sin + aside * at.cos;
-      for (const line of paint) least = Math.min(least, squaredFromSegment(x, y, line));
+      for (const line of paint) least = min(least, squaredFromSegment(x, y, line));
     }
-    return Math.sqrt(least);
+    return sqrt(least);
   };
   const crossing = (a: Turned, b: Turned, of: Bodies['tyres']): string | null => {
     for (const [along, aside] of of) {
@@ -117,7 +119,7 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
   };
   const boxClears = (at: Turned, of: Box, margin: number): boolean => {
     const reach = (of.to - of.from) / 2;
-    const far = Math.hypot(reach, of.half) + margin;
+    const far = hypot(reach, of.half) + margin;
     const mx = at.x + (of.from + reach) * at.cos;
     const my = at.y + (of.from + reach) * at.sin;
     for (const cone of cones) if (pointFromBox(at, of, cone.x, cone.y) < margin + cone.radius) return false;
@@ -146,13 +148,13 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
       if (!solid) return Infinity;
       const front = axle(pose);
       const back = behind(front, pose);
-      return Math.min(boxFrom(front, box), back && pulled ? boxFrom(back, pulled.box) : Infinity);
+      return min(boxFrom(front, box), back && pulled ? boxFrom(back, pulled.box) : Infinity);
     },
     painted: (pose) => {
       if (paint.length === 0) return Infinity;
       const front = axle(pose);
       const back = behind(front, pose);
-      return Math.min(tyresFrom(front, tyres), back && pulled ? tyresFrom(back, pulled.tyres) : Infinity);
+      return min(tyresFrom(front, tyres), back && pulled ? tyresFrom(back, pulled.tyres) : Infinity);
     },
     nearest: (pose) => {
       let nearest: Clearance = { metres: Infinity, of: '' };
@@ -167,7 +169,7 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
         for (const [along, aside] of own)
           for (const line of paint)
             nearer(
-              Math.sqrt(
+              sqrt(
                 squaredFromSegment(
                   at.x + along * at.cos - aside * at.sin,
                   at.y + along * at.sin + aside * at.cos,
@@ -185,7 +187,7 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
       const front = axle(pose);
       const back = behind(front, pose);
       const least = (of: (at: Turned, own: Box) => number): number =>
-        Math.min(of(front, box), back && pulled ? of(back, pulled.box) : Infinity);
+        min(of(front, box), back && pulled ? of(back, pulled.box) : Infinity);
       return [
         ...cones.map(({ id, x, y, radius }) => ({
           of: id,
@@ -227,18 +229,18 @@ export function pointFromBox(at: Turned, { from, to, half }: Box, px: number, py
 }
 
 function fromBox(along: number, aside: number, from: number, to: number, half: number): number {
-  const over = Math.max(from - along, along - to);
-  const beside = Math.abs(aside) - half;
-  if (over <= 0 && beside <= 0) return Math.max(over, beside);
-  const [far, wide] = [Math.max(over, 0), Math.max(beside, 0)];
-  return Math.sqrt(far * far + wide * wide);
+  const over = max(from - along, along - to);
+  const beside = abs(aside) - half;
+  if (over <= 0 && beside <= 0) return max(over, beside);
+  const [far, wide] = [max(over, 0), max(beside, 0)];
+  return sqrt(far * far + wide * wide);
 }
 
 /** The square of a point's distance from a segment: squared, to avoid roots. */
 function squaredFromSegment(x: number, y: number, { ax, ay, bx, by }: Omit<Paint, 'id'>): number {
   const dx = bx - ax;
   const dy = by - ay;
-  const share = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
+  const share = min(1, max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
   const ex = x - ax - share * dx;
   const ey = y - ay - share * dy;
   return ex * ex + ey * ey;
@@ -255,23 +257,23 @@ export function segmentFromBox(at: Turned, box: Box, wall: Omit<Paint, 'id'>): n
   const [ax, ay] = [adx * at.cos + ady * at.sin, ady * at.cos - adx * at.sin];
   const [bx, by] = [bdx * at.cos + bdy * at.sin, bdy * at.cos - bdx * at.sin];
   // Separation along the box's own axes, then across the segment.
-  const over = Math.max(from - Math.max(ax, bx), Math.min(ax, bx) - to);
-  const beside = Math.max(-half - Math.max(ay, by), Math.min(ay, by) - half);
-  const length = Math.hypot(bx - ax, by - ay);
+  const over = max(from - max(ax, bx), min(ax, bx) - to);
+  const beside = max(-half - max(ay, by), min(ay, by) - half);
+  const length = hypot(bx - ax, by - ay);
   const [nx, ny] = [(ay - by) / length, (bx - ax) / length];
   const middle = ((from + to) / 2 - ax) * nx - ay * ny;
-  const reach = (Math.abs(nx) * (to - from)) / 2 + Math.abs(ny) * half;
-  const across = Math.abs(middle) - reach;
-  const apart = Math.max(over, beside, across);
+  const reach = (abs(nx) * (to - from)) / 2 + abs(ny) * half;
+  const across = abs(middle) - reach;
+  const apart = max(over, beside, across);
   if (apart <= 0) return apart;
   const own = { ax, ay, bx, by };
-  const corners = Math.min(
+  const corners = min(
     squaredFromSegment(from, -half, own),
     squaredFromSegment(from, half, own),
     squaredFromSegment(to, -half, own),
     squaredFromSegment(to, half, own),
   );
-  return Math.min(fromBox(ax, ay, from, to, half), fromBox(bx, by, from, to, half), Math.sqrt(corners));
+  return min(fromBox(ax, ay, from, to, half), fromBox(bx, by, from, to, half), sqrt(corners));
 }
 
 /** Whether a way from p to q crosses a segment. */

@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { afterAll, describe, expect, it } from '@jest/globals';
 import type { Sample } from '../../core/yard';
 import { scratchFolder } from '../testing';
-import { simulateYard } from './yard';
+import { judgeFiles } from './judge';
+import { markYard, planYard, setOutYard, simulateYard } from './yard';
 
 const root = join(import.meta.dirname, '..', '..');
 const folder = scratchFolder();
@@ -42,5 +43,79 @@ describe('yard simulate', () => {
     expect([none.code, none.err]).toEqual([2, expect.stringContaining('hovercraft: cannot be read')]);
     const own = file('own.vehicle.json', '{"format":"jasperwren-vehicle/1"}');
     expect(simulateYard(root, { vehicle: own, controls: quarter, text: false }).err).toContain('wheelbase');
+  });
+});
+
+describe('yard plan, setout and mark', () => {
+  const asked = { course: 'garage-bay', vehicle: 'small-hatchback', set: {}, text: false };
+
+  it('plan a course as one JSON object with every length a number, and mark the path as a log that can be judged', () => {
+    const { code, out } = planYard(root, asked);
+    expect(code).toBe(0);
+    const answer = JSON.parse(out) as {
+      feasible: boolean;
+      movements: number;
+      path: Sample[];
+      clearance: { least: number; of: string };
+      course: { cones: { radius: number }[]; lines: { from: number[] }[] };
+    };
+    expect([answer.feasible, answer.movements]).toEqual([true, 1]);
+    expect(answer.clearance.least).toBeGreaterThan(0);
+    expect(answer.course.lines.every(({ from }) => from.every(Number.isFinite))).toBe(true);
+    const standard = join(root, 'data', 'standards', 'timed-yard.standard.json');
+    const marked = markYard(root, { ...asked, path: file('plan.json', out), standard });
+    expect(marked.code).toBe(0);
+    const judged = judgeFiles(standard, [file('run.jwlog.jsonl', marked.out)], { text: false });
+    expect(JSON.parse(judged.out)).toMatchObject({ breaches: [] });
+  });
+
+  it('answer what can’t be done with the reason and the metres, and exit 0', () => {
+    const { code, out } = planYard(root, {
+      ...asked,
+      course: 'parallel-bay',
+      set: { gap: 5.2 },
+      movements: 1,
+    });
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toEqual({
+      feasible: false,
+      why: expect.stringContaining('at most 1 movement'),
+      missing: { what: 'Free length between the parked vehicles', metres: expect.closeTo(0.18, 1) },
+    });
+    expect(planYard(root, { ...asked, text: true }).out).toContain('Closed area, a spotter, walking pace.');
+  });
+
+  it('set a course out from the base points that are given', () => {
+    const { out } = setOutYard(root, {
+      ...asked,
+      from: [
+        [0, 0],
+        [10, 0],
+      ],
+    });
+    const sheet = JSON.parse(out) as { points: { at: number[]; tapes: number[]; error: number }[] };
+    for (const { at, tapes } of sheet.points)
+      expect(tapes[0]).toBeCloseTo(Math.hypot(at[0] ?? 0, at[1] ?? 0), 9);
+    expect(setOutYard(root, { ...asked, text: true, from: [] }).out).toMatch(/Diagonal .* m\n/);
+    expect(setOutYard(root, { ...asked, from: [[0, 0]] })).toMatchObject({
+      code: 2,
+      out: '',
+      err: '--from: give two base points half a metre apart or more, or none\n',
+    });
+  });
+
+  it('refuse a course, a setting or a path that is wrong, each with its file', () => {
+    expect(planYard(root, { ...asked, set: { gap: 3 } }).err).toContain(
+      'parameters.gap: the course has no parameter gap',
+    );
+    expect(planYard(root, { ...asked, course: file('c.course.json', '{"format":"x"}') }).code).toBe(2);
+    const bad = markYard(root, {
+      ...asked,
+      path: file('gap.json', '{"path":[]}'),
+      standard: file('none.standard.json', '{}'),
+    });
+    expect([bad.code, bad.out]).toEqual([2, '']);
+    expect(bad.err).toContain('path: needs two samples at least');
+    expect(bad.err).toContain('none.standard.json');
   });
 });

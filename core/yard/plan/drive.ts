@@ -4,6 +4,9 @@ import type { Sample } from '../simulate';
 import { leadOf, steerAt, type Stretch } from './fit';
 import { signOf, type Task } from './task';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { abs, ceil, hypot, max, min, round, sqrt } = Math;
+
 /** Metres a second of a vehicle that manoeuvres (walking pace), and of one that brakes from a higher speed. */
 const PACE = 1.2;
 /** Metres a second squared at walking pace; of a stage with a pace of its own: pulling away, and braking (memory). */
@@ -32,18 +35,16 @@ function timed(task: Task, stretch: Stretch, pace: number | null): readonly Time
 function towingTimes(task: Task, { length, knots, places }: Stretch, pace: number | null): readonly Timed[] {
   const lead = leadOf(task);
   const between = length - 2 * lead;
-  const steepest = Math.max(
+  const steepest = max(
     ...knots
       .slice(1)
-      .map(
-        (knot, n) => Math.abs(knot - (knots[n] ?? 0)) / (between * ((places[n + 1] ?? 1) - (places[n] ?? 0))),
-      ),
+      .map((knot, n) => abs(knot - (knots[n] ?? 0)) / (between * ((places[n + 1] ?? 1) - (places[n] ?? 0)))),
     1e-9,
   );
-  const v = Math.min(pace ?? PACE, task.rate / steepest);
+  const v = min(pace ?? PACE, task.rate / steepest);
   const ramp = (2 * lead) / v;
   const times: Timed[] = [];
-  const count = (seconds: number) => Math.max(1, Math.ceil(seconds / SAMPLE));
+  const count = (seconds: number) => max(1, ceil(seconds / SAMPLE));
   const up = count(ramp);
   for (let n = 0; n < up; n += 1)
     times.push({ t: (ramp * n) / up, s: lead * (n / up) ** 2, v: (v * n) / up });
@@ -65,30 +66,32 @@ function towingTimes(task: Task, { length, knots, places }: Stretch, pace: numbe
 function carTimes(task: Task, stretch: Stretch, pace: number | null): readonly Timed[] {
   const { length } = stretch;
   const lead = leadOf(task);
-  const count = Math.max(4, Math.ceil(length / GRID));
+  const count = max(4, ceil(length / GRID));
   const ds = length / count;
   const brisk = pace !== null && pace > 2;
   const pull = brisk ? BRISK.pull : EASY;
   const brake = brisk ? BRISK.brake : EASY;
   const speeds = Array.from({ length: count + 1 }, (_, n) => {
     const at = n * ds;
-    const turned = Math.abs(
-      steerAt(stretch, lead, Math.min(length, at + ds)) - steerAt(stretch, lead, Math.max(0, at - ds)),
+    const here = steerAt(stretch, lead, at);
+    const turned = max(
+      abs(steerAt(stretch, lead, min(length, at + ds)) - here),
+      abs(here - steerAt(stretch, lead, max(0, at - ds))),
     );
-    const slope = turned / (2 * ds);
-    return Math.min(pace ?? PACE, task.rate / Math.max(slope, 1e-9));
+    const slope = turned / ds;
+    return min(pace ?? PACE, task.rate / max(slope, 1e-9));
   });
   speeds[0] = 0;
   speeds[count] = 0;
   for (let n = 1; n <= count; n += 1)
-    speeds[n] = Math.min(speeds[n] ?? 0, Math.sqrt((speeds[n - 1] ?? 0) ** 2 + 2 * pull * ds));
+    speeds[n] = min(speeds[n] ?? 0, sqrt((speeds[n - 1] ?? 0) ** 2 + 2 * pull * ds));
   for (let n = count - 1; n >= 0; n -= 1)
-    speeds[n] = Math.min(speeds[n] ?? 0, Math.sqrt((speeds[n + 1] ?? 0) ** 2 + 2 * brake * ds));
+    speeds[n] = min(speeds[n] ?? 0, sqrt((speeds[n + 1] ?? 0) ** 2 + 2 * brake * ds));
   const times = [0];
   for (let n = 1; n <= count; n += 1)
     times.push((times[n - 1] ?? 0) + (2 * ds) / ((speeds[n - 1] ?? 0) + (speeds[n] ?? 0)));
   const total = times[count] ?? 0;
-  const samples = Math.max(4, Math.ceil(total / SAMPLE));
+  const samples = max(4, ceil(total / SAMPLE));
   const dt = total / samples;
   let n = 0;
   const v = Array.from({ length: samples + 1 }, (_, k) => {
@@ -138,7 +141,7 @@ function sampled(task: Task, { stretch, times, usual }: Run, from: number, ancho
   for (const control of order) {
     if (before && control !== before) {
       const seconds = control.t - before.t;
-      const steps = Math.max(1, Math.ceil(Math.abs(seconds) / longest));
+      const steps = max(1, ceil(abs(seconds) / longest));
       const [a, b] = [before, control];
       const at = (part: number) => ({
         v: a.v + part * (b.v - a.v),
@@ -194,7 +197,7 @@ export function driven(
     time = last.t;
     ends.push(time);
     if (!next) continue;
-    const waits = Math.round(STAND / SAMPLE);
+    const waits = round(STAND / SAMPLE);
     for (let k = 1; k < waits; k += 1) path.push({ ...last, t: time + (STAND * k) / waits, v: 0 });
     time += STAND;
   }
@@ -202,9 +205,7 @@ export function driven(
 }
 
 const apart = (a: Pose, b: Pose): number =>
-  Math.hypot(a.x - b.x, a.y - b.y) +
-  Math.abs(wrapped(a.heading - b.heading)) +
-  Math.abs((a.hitch ?? 0) - (b.hitch ?? 0));
+  hypot(a.x - b.x, a.y - b.y) + abs(wrapped(a.heading - b.heading)) + abs((a.hitch ?? 0) - (b.hitch ?? 0));
 
 /** Metres and radians by which the end of a stretch may be off: where a trailer is pushed from there, and elsewhere. */
 const EXACT = 1e-9;
@@ -231,19 +232,19 @@ function meeting(task: Task, run: Run, from: Pose, target: Pose, tolerance: numb
   };
   for (let round = 0; round < 8; round += 1) {
     const error = off(own);
-    if (Math.max(...error.map(Math.abs)) < tolerance / 100) return { ...run, stretch: own };
+    if (max(...error.map(abs)) < tolerance / 100) return { ...run, stretch: own };
     const columns = Array.from({ length: free.length + 1 }, (_, n) => {
       const by = Array.from({ length: free.length + 1 }, (_other, k) => (k === n ? 1e-6 : 0));
       return off(changed(own, by)).map((value, k) => (value - (error[k] ?? 0)) / 1e-6);
     });
     const move = leastNorm(columns, error);
-    if (!move || Math.max(...move.map(Math.abs)) > 0.1) return null;
+    if (!move || max(...move.map(abs)) > 0.1) return null;
     own = changed(
       own,
       move.map((one) => -one),
     );
   }
-  return Math.max(...off(own).map(Math.abs)) < tolerance ? { ...run, stretch: own } : null;
+  return max(...off(own).map(abs)) < tolerance ? { ...run, stretch: own } : null;
 }
 
 /** The smallest x with J x = e, by (J Jᵀ) y = e, x = Jᵀ y. @param columns of J, four rows each */
@@ -261,9 +262,9 @@ function leastNorm(
   for (let i = 0; i < size; i += 1) {
     const pivot = rows
       .slice(i)
-      .reduce((best, row, k) => (Math.abs(row[i] ?? 0) > Math.abs(rows[best]?.[i] ?? 0) ? i + k : best), i);
+      .reduce((best, row, k) => (abs(row[i] ?? 0) > abs(rows[best]?.[i] ?? 0) ? i + k : best), i);
     const [a, b] = [rows[i], rows[pivot]];
-    if (!a || !b || Math.abs(b[i] ?? 0) < 1e-12) return null;
+    if (!a || !b || abs(b[i] ?? 0) < 1e-12) return null;
     rows[i] = b;
     rows[pivot] = a;
     for (const [n, row] of rows.entries()) {

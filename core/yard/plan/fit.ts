@@ -5,6 +5,9 @@ import { offFrom } from '../region';
 import { leastSquares, type Blocks } from './leastSquares';
 import { signOf, type Movement, type Skeleton, type Task } from './task';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { abs, ceil, max, min } = Math;
+
 /** A movement whose wheel angle runs evenly from knot to knot over its length. */
 export interface Stretch {
   readonly gear: Gear;
@@ -24,10 +27,24 @@ export interface Ends {
   readonly goals: readonly (Region | Pose | null)[];
 }
 
+export interface FitHow {
+  /** Metres that are kept, and that are kept where they can be. */
+  readonly margin: number;
+  readonly comfort: number;
+  /** Metres between knots. */
+  readonly spacing: number;
+  /** Shakes the skeleton before it is bent; null: not. */
+  readonly seeds: (() => number) | null;
+}
+
 /** Metres before and after each change of gear in which the wheel is held: it never turns while standing. */
 export const LEAD = 0.06;
-/** Metres between knots: what turning the wheel from lock to lock takes at a crawl. */
-const KNOTS = 0.5;
+/**
+ * Metres between knots, which are what turning the wheel from lock to lock takes: at a crawl, and in tight places as
+ * slowly as a clutch allows.
+ */
+export const EASY_KNOTS = 0.5;
+export const TIGHT_KNOTS = 0.25;
 const MOST_KNOTS = 24;
 const STRAIGHT_KNOTS = 2.5;
 /** Of a combination, which goes at one speed, and metres a second at which it does. */
@@ -42,10 +59,9 @@ const KEEP = 25;
 
 export const leadOf = ({ vehicle }: Task): number => (vehicle.trailer ? TOWING_LEAD : LEAD);
 
-/** How fast the wheel may turn along the way, in radians a metre: slowly enough at a crawl. */
-export function slopeOf(task: Task): number {
-  return task.vehicle.trailer ? task.rate / TOWING_SPEED : (2 * task.lock) / KNOTS;
-}
+/** How fast the wheel may turn along the way, in radians a metre. */
+const slopeOf = (task: Task, knots: number): number =>
+  task.vehicle.trailer ? task.rate / TOWING_SPEED : (2 * task.lock) / knots;
 
 /** Where the wheel is held at the ends of a piece of way, and how it turns between. */
 interface Turning extends Pick<Stretch, 'knots' | 'places' | 'length'> {
@@ -55,8 +71,8 @@ interface Turning extends Pick<Stretch, 'knots' | 'places' | 'length'> {
 
 /** The wheel's angle at a distance into a piece of way. */
 function turnedAt({ knots, places, length, leadIn, leadOut }: Turning, at: number): number {
-  const between = Math.max(length - leadIn - leadOut, 1e-6);
-  const place = Math.min(Math.max(at - leadIn, 0), between) / between;
+  const between = max(length - leadIn - leadOut, 1e-6);
+  const place = min(max(at - leadIn, 0), between) / between;
   let n = 0;
   while (n < places.length - 2 && (places[n + 1] ?? 1) <= place) n += 1;
   const [a, b] = [places[n] ?? 0, places[n + 1] ?? 1];
@@ -82,20 +98,16 @@ export function fit(
   task: Task,
   skeleton: Skeleton,
   ends: Ends,
-  {
-    margin,
-    comfort,
-    seeds,
-  }: { readonly margin: number; readonly comfort: number; readonly seeds?: () => number },
+  { margin, comfort, spacing, seeds }: FitHow,
 ): readonly Stretch[] | null {
   const { survey, bodies, vehicle } = task;
   const towing = vehicle.trailer !== null;
   const lead = leadOf(task);
-  const slope = slopeOf(task);
+  const slope = slopeOf(task, spacing);
   const per = towing ? 4 : 3;
   const plans = legsOf(task, skeleton).map((leg) => {
     const { length, leadIn, leadOut } = leg;
-    const places = placesOf(leg.parts, length, leadIn, leadOut);
+    const places = placesOf(leg.parts, length, leadIn, leadOut, spacing);
     const backwards = towing && leg.gear === 'reverse';
     return {
       ...leg,
@@ -103,7 +115,7 @@ export function fit(
       count: places.length,
       backwards,
       anchor: backwards ? leg.to : leg.from,
-      samples: Math.max(4, Math.ceil(length / (towing ? TOWING_SPACING : SPACING))),
+      samples: max(4, ceil(length / (towing ? TOWING_SPACING : SPACING))),
     };
   });
   // Variables of a movement: pose, length, its own knots; the wheel at changes of gear is shared between two.
@@ -123,9 +135,9 @@ export function fit(
     first[at + per] = plan.length;
     for (let k = 1; k < plan.count; k += 1) {
       const middle = plan.leadIn + (plan.length - plan.leadIn - plan.leadOut) * (plan.places[k] ?? 1);
-      const steer = meanSteer(plan.parts, middle, KNOTS / 2);
+      const steer = meanSteer(plan.parts, middle, spacing / 2);
       const noise = seeds ? (seeds() - 0.5) * task.lock * 0.4 : 0;
-      const bounded = Math.max(-task.lock, Math.min(task.lock, steer + noise));
+      const bounded = max(-task.lock, min(task.lock, steer + noise));
       if (k === plan.count - 1) first[turns + n] = bounded;
       else first[at + per + k] = bounded;
     }
@@ -174,29 +186,26 @@ export function fit(
       pose = next;
       const solid = survey.solid(pose);
       const painted = survey.painted(pose);
-      const paint = over ? -Math.min(painted, 0.4) : painted;
+      const paint = over ? -min(painted, 0.4) : painted;
       rows[row] = hinge(solid, margin, comfort);
       rows[row + 1] = hinge(paint, margin, comfort);
-      rows[row + 2] = pose.hitch === null ? 0 : KEEP * Math.max(0, Math.abs(pose.hitch) - task.mostHitch);
+      rows[row + 2] = pose.hitch === null ? 0 : KEEP * max(0, abs(pose.hitch) - task.mostHitch);
       row += 3;
     }
-    const between = Math.max(length - plan.leadIn - plan.leadOut, 0.02);
+    const between = max(length - plan.leadIn - plan.leadOut, 0.02);
     for (let k = 0; k < plan.count; k += 1) {
       const [last, here, next] = [knots[k - 1], knots[k] ?? 0, knots[k + 1]];
-      rows[row] = KEEP * Math.max(0, Math.abs(here) - task.lock);
+      rows[row] = KEEP * max(0, abs(here) - task.lock + 0.0015);
       rows[row + 1] =
         next === undefined
           ? 0
           : 4 *
-            Math.max(
-              0,
-              Math.abs(next - here) - slope * between * ((plan.places[k + 1] ?? 1) - (plan.places[k] ?? 0)),
-            );
+            max(0, abs(next - here) - slope * between * ((plan.places[k + 1] ?? 1) - (plan.places[k] ?? 0)));
       rows[row + 2] = last === undefined || next === undefined ? 0 : 0.1 * (next - 2 * here + last);
       rows[row + 3] = 0.05 * here;
       row += 4;
     }
-    rows[row] = 0.012 * length + KEEP * Math.max(0, plan.leadIn + plan.leadOut + 0.05 - length);
+    rows[row] = 0.012 * length + KEEP * max(0, plan.leadIn + plan.leadOut + 0.05 - length);
     return plan.backwards ? { rows, from: pose, to: anchor } : { rows, from: anchor, to: pose };
   };
   const links = (driven: readonly Driven[]): Float64Array => {
@@ -247,7 +256,7 @@ export function fit(
   };
   const fitted = leastSquares(blocks, first, 60);
   const driven = plans.map((_, n) => drive(fitted, n));
-  if (links(driven).some((row) => Math.abs(row) > LINK * 2e-3)) return null;
+  if (links(driven).some((row) => abs(row) > LINK * 2e-3)) return null;
   const legs = plans.map((plan, n) => ({
     ...plan,
     from: driven[n]?.from ?? skeleton.start,
@@ -311,11 +320,11 @@ function legsOf(task: Task, { start, movements }: Skeleton): readonly Leg[] {
   const lead = leadOf(task);
   const most = task.vehicle.trailer ? TOWING_LEG : LEG;
   return movements.flatMap(({ gear, parts }, movement) => {
-    const total = Math.max(
+    const total = max(
       parts.reduce((sum, part) => sum + part.length, 0),
       2 * lead + 0.1,
     );
-    const count = Math.ceil(total / most);
+    const count = ceil(total / most);
     return Array.from({ length: count }, (_, n): Leg => {
       const own = cut(task, gear, parts, (total * n) / count, (total * (n + 1)) / count);
       return {
@@ -337,7 +346,7 @@ function legsOf(task: Task, { start, movements }: Skeleton): readonly Leg[] {
 function cut(task: Task, gear: Gear, parts: Movement['parts'], from: number, to: number): Movement['parts'] {
   let at = 0;
   return parts.flatMap((part) => {
-    const [first, last] = [Math.max(0, from - at), Math.min(part.length, to - at)];
+    const [first, last] = [max(0, from - at), min(part.length, to - at)];
     at += part.length;
     if (last - first <= 1e-9) return [];
     const along = (metres: number): Pose => arc(task.vehicle, part.from, signOf(gear), part.steer, metres);
@@ -362,8 +371,9 @@ function placesOf(
   length: number,
   leadIn: number,
   leadOut: number,
+  spacing: number,
 ): readonly number[] {
-  const between = Math.max(length - leadIn - leadOut, 0.02);
+  const between = max(length - leadIn - leadOut, 0.02);
   const turning: { from: number; to: number }[] = [];
   let at = -leadIn;
   for (const part of parts) {
@@ -375,7 +385,7 @@ function placesOf(
   while ((steps.at(-1) ?? 0) < between) {
     const last = steps.at(-1) ?? 0;
     const near = turned(last) || turned(last + STRAIGHT_KNOTS);
-    steps.push(last + (near ? Math.max(KNOTS, between / MOST_KNOTS) : STRAIGHT_KNOTS));
+    steps.push(last + (near ? max(spacing, between / MOST_KNOTS) : STRAIGHT_KNOTS));
   }
   // The last step is cut to the end, and short ones are shared out.
   const total = steps.at(-1) ?? between;
@@ -390,7 +400,7 @@ const hinge = (metres: number, margin: number, comfort: number): number =>
 function meanSteer(parts: Movement['parts'], at: number, within: number): number {
   let [from, sum, weight] = [0, 0, 0];
   for (const { steer, length } of parts) {
-    const shared = Math.min(from + length, at + within) - Math.max(from, at - within);
+    const shared = min(from + length, at + within) - max(from, at - within);
     if (shared > 0) {
       sum += steer * shared;
       weight += shared;

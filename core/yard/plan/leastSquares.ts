@@ -1,3 +1,6 @@
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { max, min, sqrt } = Math;
+
 /** Residuals that come in blocks, each of which depends on a few variables, and links between the blocks. */
 export interface Blocks<Block> {
   readonly count: number;
@@ -42,7 +45,7 @@ export function leastSquares<Block>(
         if (nextCost < cost) {
           still = cost - nextCost < 1e-5 * cost ? still + 1 : 0;
           [values, blocks, links, cost] = [next, nextBlocks, nextLinks, nextCost];
-          damping = Math.max(damping / 5, 1e-9);
+          damping = max(damping / 5, 1e-9);
           better = true;
         }
       }
@@ -101,7 +104,7 @@ function derivatives<Block>(
 
 /** A row that jumps (another line is the nearest, a line is crossed) has no slope worth following far. */
 const slopes = (before: Float64Array, after: Float64Array): Float64Array =>
-  before.map((row, n) => Math.max(-1e4, Math.min(1e4, ((after[n] ?? 0) - row) / STEP)));
+  before.map((row, n) => max(-1e4, min(1e4, ((after[n] ?? 0) - row) / STEP)));
 
 function normal<Block>(
   problem: Blocks<Block>,
@@ -154,7 +157,7 @@ function solved(
       for (let k = 0; k < j; k += 1) sum -= (lower[i * size + k] ?? 0) * (lower[j * size + k] ?? 0);
       if (i === j) {
         if (!(sum > 0)) return null;
-        lower[i * size + i] = Math.sqrt(sum);
+        lower[i * size + i] = sqrt(sum);
       } else lower[i * size + j] = sum / (lower[j * size + j] ?? 1);
     }
   const x = new Float64Array(size);

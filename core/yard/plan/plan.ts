@@ -8,7 +8,7 @@ import type { Sample } from '../simulate';
 import type { Clearance } from '../survey';
 import type { YardVehicle } from '../vehicle';
 import { driven } from './drive';
-import { fit, type Ends } from './fit';
+import { EASY_KNOTS, fit, TIGHT_KNOTS, type Ends } from './fit';
 import { MOST_POSES, skeletons } from './skeleton';
 import { MARGIN, taskOf, type Movement, type Skeleton, type Task } from './task';
 import { pieces, type Piece } from './words';
@@ -32,14 +32,15 @@ export interface Plan {
 
 /** Metres that a plan would like to keep from everything. */
 const COMFORT = 0.35;
+/** The same where it is tight. */
+const TIGHT = 0.04;
 /** The least that a plan may be off a line or a body: fitting leaves a little of the margin. */
 const LEAST = MARGIN * 0.4;
 /** How far off its goal a plan may end, in metres and radians. */
 const GOAL_METRES = 0.004;
 const GOAL_ANGLE = 0.003;
-/** Skeletons of one stage that are carried on to the stage before, and attempts to fit one. */
+/** Skeletons of one stage that are carried on to the stage before. */
 const CARRIED = 4;
-const FITS = 2;
 
 /** How far a plan has come, and whether it is still asked for. */
 export interface Watch {
@@ -181,12 +182,14 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | n
   const ends: Ends = { start: layout.start, goals };
   const skeleton: Skeleton = { start: first.start, movements };
   const random = randomFrom(seed);
-  for (let attempt = 0; attempt < FITS; attempt += 1) {
-    const stretches = fit(task, skeleton, ends, {
-      margin: MARGIN,
-      comfort: COMFORT,
-      ...(attempt > 0 ? { seeds: random } : {}),
-    });
+  const ways = [
+    { comfort: COMFORT, spacing: EASY_KNOTS, seeds: null },
+    { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: null },
+    { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: random },
+    { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: random },
+  ];
+  for (const way of ways) {
+    const stretches = fit(task, skeleton, ends, { ...way, margin: MARGIN });
     const result =
       stretches &&
       driven(

@@ -6,13 +6,16 @@ import { arc, type Pose } from '../motion';
 import { standsIn } from '../region';
 import { MARGIN, otherGear, signOf, type Movement, type Part, type Skeleton, type Task } from './task';
 
+// Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
+const { PI, abs, ceil, cos, floor, hypot, max, min, sin, sqrt } = Math;
+
 export interface Search {
   /** Poses to search from: at the start of the stage, or at its end. */
   readonly roots: readonly Pose[];
   readonly from: 'start' | 'end';
   /** Where the other end has to be. */
   readonly target: Region;
-  /** The gear in which the stage ends. */
+  /** The gear in which the stage begins and ends. */
   readonly gear: Gear;
   readonly movements: number;
   /** Counts the poses that are driven on from; false: no more. */
@@ -22,7 +25,7 @@ export interface Search {
 /** Shares of full lock that are tried. */
 const STEERS = [0, 1, -1, 0.5, -0.5] as const;
 /** Cells of the ground that are told apart; the angle and the trailer are told apart within each. */
-const CELLS = 1_500;
+const CELLS = 3_000;
 const ANGLES = 72;
 const HITCHES = 9;
 /** How far off the target a skeleton may end, in metres and radians: fitting closes the rest. */
@@ -47,13 +50,13 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
   const ahead = search.from === 'start' ? 1 : -1;
   const width = bounds.x[1] - bounds.x[0];
   const height = bounds.y[1] - bounds.y[0];
-  const cell = Math.max(0.2, Math.sqrt((width * height) / CELLS));
-  const piece = Math.max(cell * 1.5, task.radius * ((2 * Math.PI) / ANGLES) * 1.1);
+  const cell = max(0.2, sqrt((width * height) / CELLS));
+  const piece = max(cell * 1.5, task.radius * ((2 * PI) / ANGLES) * 1.1);
   // A single place is missed by up to half a piece.
   const point = search.target.x[0] === search.target.x[1] && search.target.y[0] === search.target.y[1];
-  const near = point ? Math.max(NEAR, piece * 0.6) : NEAR;
-  const steps = Math.ceil(piece / 0.35);
-  const [columns, rows] = [Math.ceil(width / cell), Math.ceil(height / cell)];
+  const near = point ? max(NEAR, piece * 0.6) : NEAR;
+  const steps = ceil(piece / 0.35);
+  const [columns, rows] = [ceil(width / cell), ceil(height / cell)];
   const hitches = towing ? HITCHES : 1;
   const seen = new Uint8Array(columns * rows * ANGLES * hitches * 2);
   const stopped = new Uint8Array(seen.length);
@@ -67,29 +70,24 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
   const ends: boolean[] = [];
 
   const cellOf = (pose: Pose, gear: Gear): number => {
-    const column = Math.floor((pose.x - bounds.x[0]) / cell);
-    const row = Math.floor((pose.y - bounds.y[0]) / cell);
+    const column = floor((pose.x - bounds.x[0]) / cell);
+    const row = floor((pose.y - bounds.y[0]) / cell);
     if (column < 0 || row < 0 || column >= columns || row >= rows) return -1;
-    const angle = Math.floor(((wrapped(pose.heading) + Math.PI) / (2 * Math.PI)) * ANGLES) % ANGLES;
+    const angle = floor(((wrapped(pose.heading) + PI) / (2 * PI)) * ANGLES) % ANGLES;
     const hitch =
-      pose.hitch === null
-        ? 0
-        : Math.min(HITCHES - 1, Math.floor((pose.hitch / task.mostHitch + 1) * 0.5 * HITCHES));
+      pose.hitch === null ? 0 : min(HITCHES - 1, floor((pose.hitch / task.mostHitch + 1) * 0.5 * HITCHES));
     return (((column * rows + row) * ANGLES + angle) * hitches + hitch) * 2 + (gear === 'forward' ? 0 : 1);
   };
   const clear = (before: Pose, pose: Pose): boolean =>
-    (pose.hitch === null || Math.abs(pose.hitch) <= task.mostHitch) && survey.clears(before, pose, MARGIN);
+    (pose.hitch === null || abs(pose.hitch) <= task.mostHitch) && survey.clears(before, pose, MARGIN);
   const left = (pose: Pose): number => {
     const end = endOf(bodies, pose, search.target.of);
     const { origin, turn, x, y, heading } = search.target;
     const [dx, dy] = [end.x - origin[0], end.y - origin[1]];
-    const along = dx * Math.cos(turn) + dy * Math.sin(turn);
-    const across = dy * Math.cos(turn) - dx * Math.sin(turn);
-    const away = Math.hypot(
-      Math.max(x[0] - along, along - x[1], 0),
-      Math.max(y[0] - across, across - y[1], 0),
-    );
-    return Math.max(away, Math.abs(wrapped(end.heading - heading)) * task.radius);
+    const along = dx * cos(turn) + dy * sin(turn);
+    const across = dy * cos(turn) - dx * sin(turn);
+    const away = hypot(max(x[0] - along, along - x[1], 0), max(y[0] - across, across - y[1], 0));
+    return max(away, abs(wrapped(end.heading - heading)) * task.radius);
   };
   const add = (
     pose: Pose,
@@ -104,11 +102,9 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
     parents.push(parent);
     steers.push(steer);
     lengths.push(length);
-    const turning = length > 0 ? EFFORT * length * Math.abs(steer) : 0;
+    const turning = length > 0 ? EFFORT * length * abs(steer) : 0;
     const winding =
-      parent >= 0 && length > 0 && lengths[parent] !== 0
-        ? WINDING * Math.abs(steer - (steers[parent] ?? 0))
-        : 0;
+      parent >= 0 && length > 0 && lengths[parent] !== 0 ? WINDING * abs(steer - (steers[parent] ?? 0)) : 0;
     costs.push((parent < 0 ? 0 : (costs[parent] ?? 0)) + length + turning + winding);
     ends.push(end);
     return poses.length - 1;
@@ -138,17 +134,9 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
     return { pose, length: piece };
   };
 
-  // Searched from its start, a stage may begin in either gear and has to end in its own; from its end the other way.
-  const first: readonly Gear[] =
-    search.from === 'start' ? [search.gear, otherGear(search.gear)] : [search.gear];
-  const mayEnd = (gear: Gear): boolean => search.from === 'end' || gear === search.gear;
   let queue = new FlatQueue<number>();
   for (const root of search.roots)
-    for (const gear of first) {
-      if (!clear(root, root)) continue;
-      const node = add(root, gear, -1, 0, 0, false);
-      queue.push(node, left(root));
-    }
+    if (clear(root, root)) queue.push(add(root, search.gear, -1, 0, 0, false), left(root));
 
   for (let movement = 1; movement <= search.movements; movement += 1) {
     const driven: number[] = [];
@@ -164,7 +152,7 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
       if (list[at] === 1) continue;
       list[at] = 1;
       driven.push(node);
-      if (mayEnd(gear) && standsIn(bodies, search.target, pose, near, NEAR_ANGLE)) {
+      if (gear === search.gear && standsIn(bodies, search.target, pose, near, NEAR_ANGLE)) {
         offered += 1;
         yield traced(node);
         continue;

@@ -50,7 +50,7 @@ export interface Skeleton {
 /** Metres that a plan keeps from everything. */
 export const MARGIN = 0.01;
 /** Metres beyond what is drawn that the vehicle may go. */
-const OUTSIDE = 1.5;
+const OUTSIDE = 0.5;
 /** Radians short of the jack-knife at which a plan stops bending, and the most that a plan bends a trailer. */
 const SAFE_HITCH = 0.1;
 const MOST_HITCH = Math.PI / 3;
