@@ -53,3 +53,4 @@ export {
 } from './mock';
 export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';
 export { IsDay } from './rules';
+export type { YardView } from './yard';

@@ -4,6 +4,8 @@ import type { Breach, Outcome, StandardRef, Verdict } from '../core/standard';
 export interface StandardSummary extends StandardRef {
   readonly title: string;
   readonly summary: string | null;
+  /** Kinds of manoeuvre that it has. */
+  readonly manoeuvreKinds: readonly string[];
   /** Mocks marked under this very version. */
   readonly mocks: number;
   /** Who drove them, by name, the most recent first. */

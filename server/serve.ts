@@ -10,6 +10,7 @@ import { readStandard } from '../core/standard';
 import { createApp } from './app';
 import { keeper } from './keeping';
 import { endWork, work } from './work';
+import { shippedYard } from './yard';
 import {
   addressOf,
   answersTo,
@@ -150,6 +151,7 @@ async function answer(
     demo: options.demo && loopbackOnly,
     version: options.version,
     publicOrigin,
+    yard: shippedYard(options.root),
     trust: trustPage && authority ? { page: trustPage, fingerprint: authority.fingerprint } : null,
     logger,
     answersTo: answersTo(loopbackOnly, names),

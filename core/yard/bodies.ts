@@ -1,4 +1,4 @@
-import type { Spot } from './layout';
+import type { Spot } from './model';
 import type { Pose } from './motion';
 import type { YardVehicle } from './vehicle';
 

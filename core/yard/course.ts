@@ -102,7 +102,7 @@ export const courseSchema = z.strictObject({
 
 /** A course as data: its lengths may depend on the vehicle. */
 export type Course = z.output<typeof courseSchema>;
-export type CourseSegment = z.output<typeof segmentSchema>;
+
 export type CourseRegion = z.output<typeof regionSchema>;
 
 /** Reads a course; every problem is listed. */

@@ -7,19 +7,8 @@ export {
   readCourse,
   type Course,
 } from './course';
-export {
-  cornersOf,
-  layOut,
-  type Cone,
-  type Gear,
-  type LaidParameter,
-  type LaidStage,
-  type Layout,
-  type Region,
-  type Segment,
-  type Settings,
-  type Spot,
-} from './layout';
+export { cornersOf, layOut } from './layout';
+export type { Cone, Gear, LaidParameter, LaidStage, Layout, Region, Segment, Settings, Spot } from './model';
 export type { Length } from './length';
 export { itemFor, manoeuvreFor, markRun, slipWords, type Practice } from './mark';
 export { jackKnifeAngle, step, type Control, type Pose } from './motion';
@@ -29,11 +18,21 @@ export { findPlan, UNWATCHED, type Plan, type PlanLimits, type Watch } from './p
 export type { Piece } from './plan/words';
 export { MAX_PATH_LENGTH, readPath } from './readPath';
 export { offFrom, poseIn, posesIn, standsIn } from './region';
-export { reportRun, type Moved, type RunReport, type Slip, type SlipKind } from './run';
+export {
+  followRun,
+  reportRun,
+  type Followed,
+  type Moved,
+  type RunReport,
+  type Slip,
+  type SlipKind,
+} from './run';
+export { driveOn, MOST_SPEED, type Driving } from './driver';
 export { extentOf, pointsOf, setOut, usualBase, type Extent, type SetOut, type SetPoint } from './setout';
 export {
   MOST_CONTROLS,
   readControls,
+  sampleAt,
   simulate,
   type Controls,
   type Sample,

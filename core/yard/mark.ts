@@ -150,7 +150,7 @@ export function slipWords(kind: SlipKind, of: string): string {
     case 'jack-knife':
       return 'The trailer jack-knifed';
     case 'goal':
-      return `The goal of the stage ${of} was not reached`;
+      return `It didn’t end where it should: ${of}`;
     default:
       return kind satisfies never;
   }

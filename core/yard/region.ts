@@ -1,5 +1,5 @@
 import { endOf, type Bodies } from './bodies';
-import type { Region } from './layout';
+import type { Region } from './model';
 import { wrapped } from './angle';
 import type { Pose } from './motion';
 

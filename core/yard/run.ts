@@ -1,4 +1,4 @@
-import type { Gear, Layout } from './layout';
+import type { Gear, Layout } from './model';
 import { jackKnifeAngle } from './motion';
 import { pathClearance } from './path';
 import { standsIn } from './region';
@@ -27,14 +27,18 @@ export interface Moved {
 }
 
 /** What a run came to. */
-export interface RunReport {
+export interface RunReport extends Followed {
+  readonly clearance: Clearance;
+}
+
+/** What a run has come to so far. */
+export interface Followed {
   readonly movements: readonly Moved[];
   readonly slips: readonly Slip[];
   /** Stages that were brought to their goal, by id, and when. */
   readonly reached: readonly { readonly stage: string; readonly t: number }[];
   /** Seconds from the first move to the last stop. */
   readonly seconds: number;
-  readonly clearance: Clearance;
 }
 
 /** Metres a second below which a vehicle stands, and radians that a wheel may settle while it does. */
@@ -44,8 +48,23 @@ const SETTLES = 0.03;
 const GOAL_METRES = 0.02;
 const GOAL_ANGLE = 0.01;
 
-/** Follows a path over a course: movements, shunts, what was touched, where the wheel was turned while standing. */
-export function reportRun(vehicle: YardVehicle, layout: Layout, path: readonly Sample[]): RunReport {
+/** A finished run: as followed, and what it came nearest to. */
+export const reportRun = (vehicle: YardVehicle, layout: Layout, path: readonly Sample[]): RunReport => ({
+  ...followRun(vehicle, layout, path, true),
+  clearance: pathClearance(vehicle, surveyOf(vehicle, layout), path).least,
+});
+
+/**
+ * Follows a path over a course: movements, shunts, what was touched, where the wheel was turned while standing.
+ *
+ * @param ended whether it ends here: then a goal that isn't reached is missed
+ */
+export function followRun(
+  vehicle: YardVehicle,
+  layout: Layout,
+  path: readonly Sample[],
+  ended: boolean,
+): Followed {
   const survey = surveyOf(vehicle, layout);
   const movements: Moved[] = [];
   const slips: Slip[] = [];
@@ -103,14 +122,13 @@ export function reportRun(vehicle: YardVehicle, layout: Layout, path: readonly S
     }
   }
   const last = path.at(-1);
-  if (last) arrive(last);
+  if (last && ended) arrive(last);
   const missed = layout.stages[stage];
-  if (last && missed) slips.push({ kind: 'goal', t: last.t, of: missed.id });
+  if (last && ended && missed) slips.push({ kind: 'goal', t: last.t, of: missed.id });
   return {
     movements,
     slips,
     reached,
     seconds: (movements.at(-1)?.to ?? 0) - (movements[0]?.from ?? 0),
-    clearance: pathClearance(vehicle, survey, path).least,
   };
 }

@@ -1,4 +1,4 @@
-import type { Layout, Spot } from './layout';
+import type { Layout, Spot } from './model';
 
 /** A point of a course, the tape distances to it from the two base points, and how far off it may come to lie. */
 export interface SetPoint {

@@ -109,3 +109,30 @@ export function simulate(vehicle: YardVehicle, { start, controls }: Controls): r
   }
   return samples;
 }
+
+/** Where a path is at a time, in seconds: between its samples, evenly; before and after it, at its ends. */
+export function sampleAt(path: readonly Sample[], t: number): Sample | null {
+  const [first] = path;
+  const last = path.at(-1);
+  if (!first || !last) return null;
+  if (t <= first.t) return first;
+  if (t >= last.t) return last;
+  let [low, high] = [0, path.length - 1];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if ((path[middle]?.t ?? 0) <= t) low = middle;
+    else high = middle;
+  }
+  const [a = first, b = last] = [path[low], path[high]];
+  const share = (t - a.t) / (b.t - a.t);
+  const between = (from: number, to: number): number => from + share * (to - from);
+  return {
+    t,
+    x: between(a.x, b.x),
+    y: between(a.y, b.y),
+    heading: between(a.heading, b.heading),
+    hitch: a.hitch === null || b.hitch === null ? null : between(a.hitch, b.hitch),
+    steer: between(a.steer, b.steer),
+    v: between(a.v, b.v),
+  };
+}

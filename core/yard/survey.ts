@@ -1,5 +1,5 @@
 import { bodiesOf, type Bodies, type Box } from './bodies';
-import type { Layout, Segment } from './layout';
+import type { Layout, Segment } from './model';
 import type { Pose } from './motion';
 import type { YardVehicle } from './vehicle';
 

@@ -1,5 +1,5 @@
 import { bodiesOf, boxCorners, placed, trailerAxle } from './bodies';
-import type { Spot } from './layout';
+import type { Spot } from './model';
 import type { Pose } from './motion';
 import type { Sample } from './simulate';
 import type { YardVehicle } from './vehicle';
@@ -27,7 +27,7 @@ export function outlinesAt(vehicle: YardVehicle, pose: Pose): readonly (readonly
 }
 
 /** The swept area and the tyre tracks of a path. @param every metres between outlines */
-export function sweep(vehicle: YardVehicle, path: readonly Sample[], every = 0.2): Sweep {
+export function sweep(vehicle: YardVehicle, path: readonly Sample[], every = 0.06): Sweep {
   const bodies = bodiesOf(vehicle);
   const tracks = new Map<Tyre, Spot[]>();
   const outlines: (readonly Spot[])[] = [];

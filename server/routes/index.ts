@@ -20,6 +20,7 @@ import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
 import { mockRoutes } from './mocks';
 import { vehicleRoutes } from './vehicles';
+import { yardRoutes } from './yard';
 
 export type { Parts } from './parts';
 
@@ -62,6 +63,7 @@ export function routes(parts: Parts): Router {
   resultRoutes(router, parts);
   diaryRoutes(router, parts);
   drillRoutes(router, parts);
+  yardRoutes(router, parts);
   vehicleRoutes(router, parts);
   questionRoutes(router, parts);
   networkRoutes(router, parts);

@@ -1,3 +1,4 @@
+import type { YardView } from '../../contract';
 import type { Keeper } from '../keeping';
 import type { Database } from '../store';
 
@@ -10,6 +11,8 @@ export interface Parts {
   readonly now: () => Date;
   /** Whether the demo's one-button way in is open. */
   readonly demo: boolean;
+  /** Courses and vehicles that ship. */
+  readonly yard: YardView;
   readonly version: string;
   /** How browsers elsewhere reach the school, such as https://school.example; null when nobody has said. */
   readonly publicOrigin: string | null;

@@ -52,14 +52,20 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
     .groupBy(['mocks.standard', 'mocks.standard_version', 'learners.id', 'learners.name'])
     .orderBy('last', 'desc')
     .execute();
-  const readable = await Promise.all(rows.map(async (row) => ((await standardOf(db, row)) ? [row] : [])));
+  const readable = await Promise.all(
+    rows.map(async ({ body, ...row }) => {
+      const standard = await standardOf(db, row);
+      return standard ? [{ ...row, body, standard }] : [];
+    }),
+  );
   return readable
     .flat()
-    .map(({ body, ...row }) => {
+    .map(({ body, standard, ...row }) => {
       const own = uses.filter(({ id, version }) => id === row.id && version === row.version);
       return {
         ...row,
         summary: summaryOf(body),
+        manoeuvreKinds: [...new Set(standard.manoeuvres.map(({ kind }) => kind))],
         mocks: own.reduce((sum, { mocks }) => sum + mocks, 0),
         learners: own.map(({ learner, name }) => ({ id: learner, name })),
       };

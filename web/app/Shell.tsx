@@ -128,7 +128,13 @@ export function Shell() {
               color="inherit"
               sx={{ fontWeight: 400, display: { xs: 'none', sm: 'flex' } }}
             >
-              {actions.find.button}&ensp;<kbd>{actions.find.named}</kbd>
+              {actions.find.button}
+              <Box
+                component="kbd"
+                sx={{ ml: 1, whiteSpace: 'nowrap', display: { xs: 'none', xl: 'inline' } }}
+              >
+                {actions.find.named}
+              </Box>
             </Button>
             <Button
               onClick={() => setOpen('help')}

@@ -91,6 +91,12 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/vehicles/:vehicle/walk': [
     'Go through the vehicle once and note where each control is. Drills then name the very place.',
   ],
+  '/yard/:view?': [
+    'Choose a course and a vehicle. The sizes of the course follow the vehicle; change them with the sliders.',
+    'Set out gives two tape distances for each point. A and B are the base points: choose points that you can find on the ground.',
+    'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it; nothing of it is kept.',
+    'Always: a closed area, a spotter, walking pace.',
+  ],
   '/standards': [
     'The marking standards of licensing authorities: what is marked, and what passes.',
     'A standard never changes once mocks were marked under it. Edit a copy to make a new version.',

@@ -157,6 +157,13 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/vehicle-walk')).WalkPage,
   },
   {
+    path: '/yard/:view?',
+    title: 'Yard',
+    inNavigation: true,
+    find: 'courses, setting out, manoeuvres, driving',
+    load: async () => (await import('../screens/yard')).YardPage,
+  },
+  {
     path: '/standards',
     title: 'Standards',
     inNavigation: true,

@@ -1,7 +1,8 @@
 import type { Parsed } from '../../problems';
 import { parsed } from '../../problems';
 import type { Course } from '../course';
-import { layOut, type Layout, type Settings } from '../layout';
+import { layOut } from '../layout';
+import type { Layout, Settings } from '../model';
 import type { YardVehicle } from '../vehicle';
 import { findPlan, type Plan, type PlanLimits, type Watch } from './plan';
 

@@ -1,5 +1,5 @@
 import { wrapped } from '../angle';
-import type { Gear, Region } from '../layout';
+import type { Gear, Region } from '../model';
 import { arc, step, type Pose } from '../motion';
 import { offFrom } from '../region';
 import { leastSquares, type Blocks } from './leastSquares';

@@ -1,6 +1,6 @@
 import { randomFrom } from '../../random';
 import { endOf } from '../bodies';
-import type { Layout, Region } from '../layout';
+import type { Layout, Region } from '../model';
 import type { Pose } from '../motion';
 import { pathClearance } from '../path';
 import { posesIn, standsIn } from '../region';
@@ -34,6 +34,9 @@ export interface Plan {
 const COMFORT = 0.35;
 /** The same where it is tight. */
 const TIGHT = 0.04;
+/** Metres that are enough, and further ways that are tried for more of them. */
+const ENOUGH = 0.15;
+const FURTHER = 3;
 /** The least that a plan may be off a line or a body: fitting leaves a little of the margin. */
 const LEAST = MARGIN * 0.4;
 /** How far off its goal a plan may end, in metres and radians. */
@@ -73,15 +76,27 @@ export function findPlan(
     if (searched % WORD === 0) watch.searched(searched, ways);
     return searched <= MOST_POSES && !watch.cancelled();
   };
+  let best: Plan | null = null;
+  let left = FURTHER;
   for (const stages of chains(task, { movements, shunts, more })) {
     if (watch.cancelled()) return null;
+    if (best && gearsOf(stages) > best.movements) break;
     ways += 1;
     watch.searched(searched, ways);
     const plan = planned(task, stages, limits.seed ?? 1);
-    if (plan && plan.movements <= movements) return plan;
+    if (plan && plan.movements <= movements && (!best || plan.clearance.metres > best.clearance.metres))
+      best = plan;
+    if (best && (best.clearance.metres >= ENOUGH || left === 0)) break;
+    if (best) left -= 1;
   }
-  return null;
+  return best;
 }
+
+/** Movements that a chain of skeletons takes. */
+const gearsOf = (stages: readonly Skeleton[]): number => {
+  const gears = stages.flatMap(({ movements }) => movements.map(({ gear }) => gear));
+  return gears.filter((gear, n) => n === 0 || gears[n - 1] !== gear).length;
+};
 
 /** Skeletons of all stages, one after the other, each beginning where the one before it ends; fewest movements first. */
 function* chains(

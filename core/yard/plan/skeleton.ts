@@ -1,7 +1,7 @@
 import FlatQueue from 'flatqueue';
 import { wrapped } from '../angle';
 import { endOf } from '../bodies';
-import type { Gear, Region } from '../layout';
+import type { Gear, Region } from '../model';
 import { arc, type Pose } from '../motion';
 import { standsIn } from '../region';
 import { MARGIN, otherGear, signOf, type Movement, type Part, type Skeleton, type Task } from './task';

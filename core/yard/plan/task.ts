@@ -1,5 +1,5 @@
 import type { Bodies } from '../bodies';
-import type { Gear, Layout } from '../layout';
+import type { Gear, Layout } from '../model';
 import { jackKnifeAngle, type Pose } from '../motion';
 import { posesIn } from '../region';
 import { surveyOf, type Survey } from '../survey';

@@ -1,4 +1,4 @@
-import type { Gear } from '../layout';
+import type { Gear } from '../model';
 import type { Sample } from '../simulate';
 import type { Task } from './task';
 

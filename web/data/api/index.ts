@@ -87,4 +87,5 @@ export {
   useMarksAtQuery,
   type HotSpotFilter,
 } from './routes';
+export { useYardQuery } from './yard';
 export { newestVersions } from '../../../core/standard';

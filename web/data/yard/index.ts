@@ -1,0 +1,1 @@
+export { usePlan } from './usePlan';

@@ -1,0 +1,225 @@
+import { Box } from '@mui/material';
+import { useRef, type ReactNode } from 'react';
+import { bodiesOf, extentOf, posesIn, type Layout, type Segment, type YardVehicle } from '../../../core/yard';
+import { colour, useSize } from '../ui';
+import { projectionOf, type Projection } from './projection';
+import { VehicleGlyph } from './VehicleGlyph';
+
+interface Props {
+  readonly layout: Layout;
+  readonly vehicle: YardVehicle;
+  /** What a screen reader says of it. */
+  readonly label: string;
+  /** Whether the vehicle is shown where it starts and where its stages end. */
+  readonly places?: boolean;
+  readonly height?: number | string;
+  /** What lies on the course. */
+  readonly children?: (projection: Projection) => ReactNode;
+}
+
+/** A course drawn to scale: lines, kerbs, walls, cones, with its size and a scale bar. */
+export function YardDrawing({ layout, vehicle, label, places = false, height = 460, children }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const size = useSize(frame);
+  return (
+    <Box
+      ref={frame}
+      sx={{
+        height,
+        border: '1px solid',
+        borderColor: 'divider',
+        borderRadius: 1,
+        bgcolor: 'background.default',
+        overflow: 'hidden',
+      }}
+    >
+      {size.width > 0 ? (
+        <Plan
+          layout={layout}
+          vehicle={vehicle}
+          label={label}
+          places={places}
+          projection={projectionOf(layout, vehicle, size)}
+        >
+          {children}
+        </Plan>
+      ) : null}
+    </Box>
+  );
+}
+
+function Plan({
+  layout,
+  vehicle,
+  label,
+  places,
+  projection,
+  children,
+}: Omit<Props, 'height'> & { readonly projection: Projection }) {
+  const { width, height, at, scale } = projection;
+  const bodies = bodiesOf(vehicle);
+  const ends = [layout.start, ...layout.stages.map(({ goal }) => goal)];
+  return (
+    <svg width={width} height={height} role="img" aria-label={label} style={{ display: 'block' }}>
+      <Grid layout={layout} projection={projection} />
+      {layout.guides.map((line) => (
+        <Line
+          key={line.id}
+          line={line}
+          projection={projection}
+          stroke={colour('soft')}
+          width={1.2}
+          dash="7 5"
+        />
+      ))}
+      {layout.lines.map((line) => (
+        <Line key={line.id} line={line} projection={projection} stroke={colour('ink')} width={2} />
+      ))}
+      {layout.kerbs.map((line) => (
+        <g key={line.id}>
+          <Line line={line} projection={projection} stroke={colour('wren')} width={5} />
+          <Line line={line} projection={projection} stroke={colour('paper')} width={1.5} />
+        </g>
+      ))}
+      {layout.walls.map((line) => (
+        <Line key={line.id} line={line} projection={projection} stroke={colour('wren')} width={3.5} />
+      ))}
+      {places
+        ? ends.map((region, n) => {
+            const [pose] = posesIn(bodies, region);
+            return <VehicleGlyph key={n} projection={projection} vehicle={vehicle} pose={pose} faint />;
+          })
+        : null}
+      {children?.(projection)}
+      {layout.cones.map(({ id, at: spot, pole, radius }) => {
+        const [x, y] = at(spot);
+        return (
+          <g key={id}>
+            <circle
+              cx={x}
+              cy={y}
+              r={Math.max(radius * scale, 3.5)}
+              fill={colour('ochre')}
+              stroke={colour('ink')}
+              strokeWidth={1}
+            />
+            {pole ? <circle cx={x} cy={y} r={1.6} fill={colour('paper')} /> : null}
+          </g>
+        );
+      })}
+      <Dimensions layout={layout} projection={projection} />
+    </svg>
+  );
+}
+
+interface LineProps {
+  readonly line: Segment;
+  readonly projection: Projection;
+  readonly stroke: string;
+  readonly width: number;
+  readonly dash?: string;
+}
+
+function Line({ line, projection, stroke, width, dash }: LineProps) {
+  const [[x1, y1], [x2, y2]] = [projection.at(line.from), projection.at(line.to)];
+  return (
+    <line
+      x1={x1}
+      y1={y1}
+      x2={x2}
+      y2={y2}
+      stroke={stroke}
+      strokeWidth={width}
+      strokeDasharray={dash}
+      strokeLinecap="round"
+    />
+  );
+}
+
+interface OnPlan {
+  readonly layout: Layout;
+  readonly projection: Projection;
+}
+
+/** A hairline every metre; every five metres on a large course. */
+function Grid({ layout, projection }: OnPlan) {
+  const { x, y } = extentOf(layout);
+  const every = projection.scale < 12 ? 5 : 1;
+  const marks = (from: number, to: number): readonly number[] =>
+    Array.from(
+      { length: Math.floor(to / every) - Math.ceil(from / every) + 1 },
+      (_, n) => (Math.ceil(from / every) + n) * every,
+    );
+  const line = (key: string, a: readonly [number, number], b: readonly [number, number]) => {
+    const [[x1, y1], [x2, y2]] = [projection.at(a), projection.at(b)];
+    return <line key={key} x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour('line')} strokeWidth={0.5} />;
+  };
+  return (
+    <g aria-hidden>
+      {marks(x[0], x[1]).map((at) => line(`x${at}`, [at, y[0]], [at, y[1]]))}
+      {marks(y[0], y[1]).map((at) => line(`y${at}`, [x[0], at], [x[1], at]))}
+    </g>
+  );
+}
+
+/** The size of the whole, as on a builder's plan: arrows along two sides. */
+function Dimensions({ layout, projection }: OnPlan) {
+  const { x, y } = extentOf(layout);
+  const [left, bottom, right, top] = [x[0], y[0], x[1], y[1]];
+  return (
+    <g aria-hidden>
+      <Dimension projection={projection} from={[left, bottom]} to={[right, bottom]} inside={[left, top]} />
+      <Dimension projection={projection} from={[right, bottom]} to={[right, top]} inside={[left, bottom]} />
+    </g>
+  );
+}
+
+interface DimensionProps {
+  readonly projection: Projection;
+  readonly from: readonly [number, number];
+  readonly to: readonly [number, number];
+  /** A point on the other side of it. */
+  readonly inside: readonly [number, number];
+}
+
+/** Pixels from what is measured to its arrow, and of an arrow head. */
+const OFF = 18;
+const HEAD = 5;
+
+function Dimension({ projection, from, to, inside }: DimensionProps) {
+  const metres = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  if (metres < 0.05) return null;
+  const [a, b, c] = [projection.at(from), projection.at(to), projection.at(inside)];
+  const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const [ux, uy] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long];
+  // Outwards: away from the other side.
+  const side = (c[0] - a[0]) * -uy + (c[1] - a[1]) * ux > 0 ? -1 : 1;
+  const [nx, ny] = [-uy * side, ux * side];
+  const p = (along: number, out: number, of: readonly [number, number]): string =>
+    `${(of[0] + ux * along + nx * out).toFixed(1)} ${(of[1] + uy * along + ny * out).toFixed(1)}`;
+  const middle = [(a[0] + b[0]) / 2 + nx * (OFF + 11), (a[1] + b[1]) / 2 + ny * (OFF + 11)] as const;
+  const turned = (Math.atan2(uy, ux) * 180) / Math.PI;
+  const upright = turned >= 89.9 ? turned - 180 : turned < -90.1 ? turned + 180 : turned;
+  return (
+    <g stroke={colour('soft')} strokeWidth={0.8} fill="none">
+      <path
+        d={`M ${p(0, 5, a)} L ${p(0, OFF + 4, a)} M ${p(0, 5, b)} L ${p(0, OFF + 4, b)} M ${p(0, OFF, a)} L ${p(0, OFF, b)}`}
+      />
+      <path
+        d={`M ${p(HEAD, OFF - 3, a)} L ${p(0, OFF, a)} L ${p(HEAD, OFF + 3, a)} M ${p(-HEAD, OFF - 3, b)} L ${p(0, OFF, b)} L ${p(-HEAD, OFF + 3, b)}`}
+      />
+      <text
+        x={middle[0]}
+        y={middle[1]}
+        transform={`rotate(${upright} ${middle[0]} ${middle[1]})`}
+        fill={colour('soft')}
+        stroke="none"
+        fontSize={13}
+        textAnchor="middle"
+        dominantBaseline="middle"
+      >
+        {metres.toFixed(2)} m
+      </text>
+    </g>
+  );
+}

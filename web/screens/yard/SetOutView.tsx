@@ -1,0 +1,230 @@
+import {
+  Box,
+  MenuItem,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import {
+  pointsOf,
+  setOut,
+  usualBase,
+  type Layout,
+  type SetOut,
+  type Spot,
+  type YardVehicle,
+} from '../../../core/yard';
+import { colour, WideTable, withParam } from '../../parts/ui';
+import { YardDrawing, type Projection } from '../../parts/yard';
+import { countText, pointTitle } from './words';
+
+interface Props {
+  readonly layout: Layout;
+  readonly vehicle: YardVehicle;
+  readonly panel: React.ReactNode;
+}
+
+/** How a course gets onto the ground: the plan with numbered points, and two tapes for each. */
+export function SetOutView({ layout, vehicle, panel }: Props) {
+  const [params, setParams] = useSearchParams();
+  const [shown, setShown] = useState<string | null>(null);
+  const points = pointsOf(layout);
+  const usual = usualBase(layout);
+  const spotOf = (key: 'a' | 'b', n: 0 | 1): Spot =>
+    points.find(({ id }) => id === params.get(key))?.at ?? usual[n];
+  const base = [spotOf('a', 0), spotOf('b', 1)] as const;
+  const apart = Math.hypot(base[0][0] - base[1][0], base[0][1] - base[1][1]) > 0.5;
+  const sheet = setOut(layout, apart ? base : usual);
+  const choice = (key: 'a' | 'b', label: string) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={points.some(({ id }) => id === params.get(key)) ? params.get(key) : ''}
+      onChange={({ target }) => setParams(withParam(params, key, target.value), { replace: true })}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      <MenuItem value="">Best side</MenuItem>
+      {points.map(({ id }, n) => (
+        <MenuItem key={id} value={id}>
+          {n + 1}. {pointTitle(id)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 3,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
+      }}
+    >
+      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>
+        <YardDrawing
+          layout={layout}
+          vehicle={vehicle}
+          places
+          label={`Plan of ${layout.title}, to scale, with ${points.length} numbered points`}
+        >
+          {(projection) => <Points sheet={sheet} projection={projection} shown={shown} />}
+        </YardDrawing>
+        <Totals sheet={sheet} />
+      </Box>
+      <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
+        {panel}
+        <Box component="section" aria-label="Tapes" sx={{ display: 'grid', gap: 1.5 }}>
+          <Typography variant="h2">Tapes</Typography>
+          <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr' }}>
+            {choice('a', 'Base point A')}
+            {choice('b', 'Base point B')}
+          </Box>
+          {apart ? null : (
+            <Typography color="error">A and B are the same place. Choose two that lie apart.</Typography>
+          )}
+          <WideTable label="Tape distances">
+            <TableHead>
+              <TableRow>
+                <TableCell>Point</TableCell>
+                <TableCell align="right">From A</TableCell>
+                <TableCell align="right">From B</TableCell>
+                <TableCell align="right">Within</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {sheet.points.map(({ id, tapes, error }, n) => (
+                <TableRow
+                  key={id}
+                  hover
+                  selected={shown === id}
+                  onPointerEnter={() => setShown(id)}
+                  onPointerLeave={() => setShown(null)}
+                >
+                  <TableCell>
+                    {n + 1}. {pointTitle(id)}
+                  </TableCell>
+                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                    {tapes[0].toFixed(2)} m
+                  </TableCell>
+                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                    {tapes[1].toFixed(2)} m
+                  </TableCell>
+                  <TableCell
+                    align="right"
+                    sx={{ whiteSpace: 'nowrap', color: error > 0.15 ? 'warning.main' : undefined }}
+                  >
+                    {Math.ceil(error * 100)} cm
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </WideTable>
+          <Typography variant="body2" color="text.secondary">
+            Within: how far off a point may lie when each tape is off by 2 cm. Near the line from A to B tapes
+            cross at a flat angle: measure those points along the line instead.
+          </Typography>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** What to carry, and what to check at the end. */
+function Totals({ sheet: { counts, area, diagonals } }: { readonly sheet: SetOut }) {
+  const things = [
+    counts.cones > 0 ? `${countText(counts.cones, 'cone')}, ${counts.poles} with a pole` : 'No cones',
+    `${counts.lineMetres.toFixed(1)} m of line`,
+    `Ground of ${area.width.toFixed(1)} by ${area.length.toFixed(1)} m, with 2 m free all round`,
+  ];
+  return (
+    <Box component="section" aria-label="What you need" sx={{ display: 'grid', gap: 0.5 }}>
+      <Typography>{things.join(' · ')}</Typography>
+      {diagonals.length > 0 ? (
+        <Typography color="text.secondary">
+          Check that it is square:{' '}
+          {diagonals
+            .map(({ from, to, metres }) => `${pointTitle(from)} to ${pointTitle(to)} ${metres.toFixed(2)} m`)
+            .join('; ')}
+          .
+        </Typography>
+      ) : null}
+    </Box>
+  );
+}
+
+/** Pixels from a point to its number. */
+const OUT = 15;
+
+function Points({
+  sheet: { points, base },
+  projection,
+  shown,
+}: {
+  readonly sheet: SetOut;
+  readonly projection: Projection;
+  readonly shown: string | null;
+}) {
+  const { at, width, height } = projection;
+  const chosen = points.find(({ id }) => id === shown);
+  return (
+    <g>
+      {chosen
+        ? base.map((spot, n) => {
+            const [[x1, y1], [x2, y2]] = [at(spot), at(chosen.at)];
+            return (
+              <line key={n} x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour('slate')} strokeWidth={1.5} />
+            );
+          })
+        : null}
+      {points.map(({ id, at: spot }, n) => {
+        const [x, y] = at(spot);
+        // Numbers stand inwards, clear of the dimensions.
+        const [dx, dy] = [width / 2 - x, height / 2 - y];
+        const far = Math.hypot(dx, dy) || 1;
+        return (
+          <g key={id}>
+            <circle cx={x} cy={y} r={3} fill={colour('paper')} stroke={colour('slate')} strokeWidth={1.5} />
+            <text
+              x={x + (dx / far) * OUT}
+              y={y + (dy / far) * OUT}
+              fontSize={13}
+              fontWeight={shown === id ? 700 : 400}
+              fill={colour('slate')}
+              stroke={colour('paper')}
+              strokeWidth={3}
+              paintOrder="stroke"
+              textAnchor="middle"
+              dominantBaseline="middle"
+            >
+              {n + 1}
+            </text>
+          </g>
+        );
+      })}
+      {base.map((spot, n) => {
+        const [x, y] = at(spot);
+        return (
+          <g key={n}>
+            <rect x={x - 9} y={y - 9} width={18} height={18} rx={3} fill={colour('slate')} />
+            <text
+              x={x}
+              y={y + 0.5}
+              fontSize={13}
+              fontWeight={700}
+              fill={colour('paper')}
+              textAnchor="middle"
+              dominantBaseline="middle"
+            >
+              {n === 0 ? 'A' : 'B'}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

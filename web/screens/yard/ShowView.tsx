@@ -1,0 +1,226 @@
+import {
+  Box,
+  Button,
+  FormControlLabel,
+  LinearProgress,
+  Slider,
+  Switch,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import { useMemo, useState, type ReactNode } from 'react';
+import PauseIcon from '@mui/icons-material/Pause';
+import PlayArrowIcon from '@mui/icons-material/PlayArrow';
+import {
+  fullLock,
+  sampleAt,
+  sweep,
+  whyNot,
+  type Layout,
+  type Plan,
+  type YardVehicle,
+} from '../../../core/yard';
+import { usePlan } from '../../data/yard';
+import { ErrorNote } from '../../parts/ui';
+import { SweepLayer, VehicleGlyph, YardDrawing } from '../../parts/yard';
+import type { Yard } from './useYard';
+import { usePlayback } from './usePlayback';
+import { countText, wheelWords } from './words';
+
+interface Props {
+  readonly yard: Yard;
+  readonly layout: Layout;
+  readonly panel: ReactNode;
+}
+
+/** How the course is driven: planned for this vehicle, played back, in an instructor's words. */
+export function ShowView({ yard, layout, panel }: Props) {
+  const [stopped, setStopped] = useState(false);
+  const { course, vehicle, settings } = yard;
+  const plan = usePlan(stopped ? null : { course, vehicle, settings });
+  if (plan.answer?.feasible)
+    return <Played layout={layout} vehicle={vehicle} plan={plan.answer.plan} panel={panel} />;
+  return (
+    <Columns
+      drawing={<YardDrawing layout={layout} vehicle={vehicle} places label={`Plan of ${layout.title}`} />}
+      panel={
+        <>
+          {plan.error ? (
+            <ErrorNote title="Couldn’t plan this course">Change a size or choose another vehicle.</ErrorNote>
+          ) : plan.answer ? (
+            <ErrorNote title="This vehicle can’t do it here">{whyNot(plan.answer)}</ErrorNote>
+          ) : stopped ? (
+            <Button variant="contained" onClick={() => setStopped(false)}>
+              Find the way
+            </Button>
+          ) : (
+            <Box role="status" sx={{ display: 'grid', gap: 1 }}>
+              <Typography>Finding the way with the fewest movements</Typography>
+              <LinearProgress aria-label="Finding the way" />
+              <Typography variant="body2" color="text.secondary">
+                {(plan.searched ?? 0).toLocaleString()} positions tried
+              </Typography>
+              <Button sx={{ justifySelf: 'start' }} onClick={() => setStopped(true)}>
+                Stop
+              </Button>
+            </Box>
+          )}
+          {panel}
+        </>
+      }
+    />
+  );
+}
+
+function Columns({ drawing, panel }: { readonly drawing: ReactNode; readonly panel: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 3,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
+      }}
+    >
+      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>{drawing}</Box>
+      <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>{panel}</Box>
+    </Box>
+  );
+}
+
+const speeds = [0.5, 1, 2, 4] as const;
+
+function Played({
+  layout,
+  vehicle,
+  plan,
+  panel,
+}: {
+  readonly layout: Layout;
+  readonly vehicle: YardVehicle;
+  readonly plan: Plan;
+  readonly panel: ReactNode;
+}) {
+  const end = plan.path.at(-1)?.t ?? 0;
+  const { t, playing, speed, toggle, seek, setSpeed } = usePlayback(end);
+  const [area, setArea] = useState(true);
+  const [tracks, setTracks] = useState(true);
+  const swept = useMemo(() => sweep(vehicle, plan.path), [vehicle, plan]);
+  const now = sampleAt(plan.path, t);
+  const piece = plan.stages.findLastIndex(({ from }) => from <= t + 1e-6);
+  const share = (now?.steer ?? 0) / fullLock(vehicle);
+  return (
+    <Columns
+      drawing={
+        <>
+          <YardDrawing
+            layout={layout}
+            vehicle={vehicle}
+            label={`${layout.title} as it is driven, ${t.toFixed(0)} of ${end.toFixed(0)} seconds`}
+          >
+            {(projection) => (
+              <>
+                <SweepLayer projection={projection} sweep={swept} area={area} tracks={tracks} />
+                {now ? (
+                  <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
+                ) : null}
+              </>
+            )}
+          </YardDrawing>
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: 'auto minmax(0, 1fr) auto',
+              gap: 2,
+              alignItems: 'center',
+            }}
+          >
+            <Button
+              variant="contained"
+              startIcon={playing ? <PauseIcon /> : <PlayArrowIcon />}
+              onClick={toggle}
+              sx={{ minWidth: 110 }}
+            >
+              {playing ? 'Pause' : 'Play'}
+            </Button>
+            <Slider
+              aria-label="Time"
+              min={0}
+              max={end}
+              step={0.1}
+              value={t}
+              valueLabelDisplay="auto"
+              valueLabelFormat={(value) => `${value.toFixed(1)} s`}
+              // It moves with every picture; a transition would never arrive.
+              sx={{ '& .MuiSlider-thumb, & .MuiSlider-track': { transition: 'none' } }}
+              onChange={(_, value) => seek(value as number)}
+            />
+            <Typography sx={{ minWidth: 92, textAlign: 'right' }}>
+              {t.toFixed(0)} of {end.toFixed(0)} s
+            </Typography>
+          </Box>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+            <ToggleButtonGroup
+              size="small"
+              exclusive
+              value={speed}
+              aria-label="Speed"
+              onChange={(_, value: number | null) => value && setSpeed(value)}
+            >
+              {speeds.map((one) => (
+                <ToggleButton key={one} value={one}>
+                  {one === 0.5 ? '½' : one}×
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+            <FormControlLabel
+              control={<Switch checked={area} onChange={({ target }) => setArea(target.checked)} />}
+              label="Swept area"
+            />
+            <FormControlLabel
+              control={<Switch checked={tracks} onChange={({ target }) => setTracks(target.checked)} />}
+              label="Tyre tracks"
+            />
+          </Box>
+        </>
+      }
+      panel={
+        <>
+          <Box component="section" aria-label="What to do" sx={{ display: 'grid', gap: 1 }}>
+            <Typography variant="h2">
+              {countText(plan.movements, 'movement')}
+              {plan.shunts > 0 ? `, ${countText(plan.shunts, 'shunt')}` : ''}
+            </Typography>
+            <Typography color="text.secondary">
+              {`Nearest to ${plan.clearance.of.replaceAll('-', ' ')}: ${(plan.clearance.metres * 100).toFixed(0)} cm. Wheel now: ${wheelWords(share)}.`}
+            </Typography>
+            <Box component="ol" sx={{ m: 0, pl: 0, listStyle: 'none', display: 'grid' }}>
+              {plan.stages.map(({ say, from }, n) => (
+                <Box component="li" key={from}>
+                  <Button
+                    fullWidth
+                    onClick={() => seek(from)}
+                    aria-current={n === piece ? 'step' : undefined}
+                    sx={{
+                      justifyContent: 'flex-start',
+                      textAlign: 'left',
+                      fontWeight: n === piece ? 700 : 400,
+                      color: 'text.primary',
+                      borderLeft: '4px solid',
+                      borderColor: n === piece ? 'primary.main' : 'divider',
+                      borderRadius: 0,
+                      py: 1,
+                    }}
+                  >
+                    {n + 1}. {say}
+                  </Button>
+                </Box>
+              ))}
+            </Box>
+          </Box>
+          {panel}
+        </>
+      }
+    />
+  );
+}
