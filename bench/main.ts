@@ -11,6 +11,7 @@ import { pads } from './pads';
 import { readiness } from './readiness';
 import { rejudging } from './rejudging';
 import { demoComposing, roads } from './roads';
+import { yard } from './yard';
 import { makeSchool } from '../server/testing/school';
 import { printTable } from './table';
 
@@ -27,6 +28,7 @@ const all = {
   hotspots: hotSpots,
   readiness,
   roads,
+  yard,
 };
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */

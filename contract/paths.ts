@@ -171,6 +171,12 @@ export const operations: readonly Operation[] = [
   },
   { method: 'get', path: '/hot-spots/:site/marks', summary: 'The marks at a place, the newest first' },
   { method: 'get', path: '/yard', summary: 'Courses and vehicles as geometry' },
+  {
+    method: 'get',
+    path: '/yard/setting-out.pdf',
+    summary: 'The setting-out sheet of a course, for print',
+    query: ['course', 'vehicle', 'set', 'a', 'b'],
+  },
   { method: 'get', path: '/standards', summary: 'Marking standards, newest version of each first' },
   { method: 'post', path: '/standards', summary: 'Import a standard file', file: 'standard' },
   { method: 'get', path: '/standards/:id/:version', summary: 'One version of a standard, whole' },

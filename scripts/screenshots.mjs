@@ -133,6 +133,7 @@ async function takeAll() {
   await page.waitForTimeout(2500);
   await shoot(page, 'vehicle', { fullPage: true });
   await takeRoutes(page);
+  await takeYard(page);
   await mock(page, 'Ines Tavarro');
   await shoot(page, 'set-up');
   await begin(page);
@@ -153,25 +154,21 @@ async function takeAll() {
   await yard.mouse.move(0, 0);
   await shoot(yard, 'marking-yard');
 
-  const night = await open(tablet, 'dark');
-  await enter(night);
-  await mock(night, 'Leyla Farrokh');
-  await night.getByRole('radio', { name: /^Graded/ }).check();
-  await night.getByRole('button', { name: /^Start the mock with/ }).click();
-  await night.getByRole('timer').waitFor();
-  for (const letters of ['mirrors chang', 'mirrors chang', 'mirrors chang']) {
-    await night.keyboard.type(letters);
-    await night.keyboard.press('Enter');
-  }
-  await night.keyboard.type('mirr');
-  await shoot(night, 'marking-night');
-
   const small = await open(phone);
   await enter(small);
   await small.goto(address);
   await mock(small, 'Tomas Wielgosz');
   await begin(small);
   await shoot(small, 'marking-phone');
+}
+
+async function takeYard(page) {
+  await page.goto(`${address}/yard/show?course=turn-in-the-road`);
+  await page.getByRole('button', { name: 'Play' }).waitFor();
+  await page.getByRole('slider', { name: 'Time' }).focus();
+  for (let n = 0; n < 70; n += 1) await page.keyboard.press('ArrowRight');
+  await page.getByRole('heading', { name: 'Yard' }).click();
+  await shoot(page, 'yard');
 }
 
 async function takeRoutes(page) {

@@ -5,3 +5,4 @@ export { naiveVerdict } from './naive';
 export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';
 export { mockOf } from './mock';
 export { often } from './often';
+export { vehicleOf } from './yard';

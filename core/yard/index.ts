@@ -38,6 +38,7 @@ export {
   type Sample,
   type TimedControl,
 } from './simulate';
+export { CAUTION, pointTitle, readSettings, settingsText } from './words';
 export { surveyOf, type Clearance, type Survey } from './survey';
 export { outlinesAt, sweep, type Sweep, type Tyre } from './sweep';
 export {

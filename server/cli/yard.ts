@@ -7,6 +7,7 @@ import { MAX_STANDARD_LENGTH, readStandard } from '../../core/standard';
 import {
   answerFile,
   answerPlan,
+  CAUTION,
   layOut,
   markRun,
   MAX_COURSE_LENGTH,
@@ -114,13 +115,10 @@ export function planYard(
     [
       ...stages.map(({ say, from, to }) => `${from.toFixed(1)} to ${to.toFixed(1)} s: ${say}\n`),
       `${used} movement${used === 1 ? '' : 's'}, nearest to ${clearance.of}: ${clearance.metres.toFixed(2)} m\n`,
-      CAUTION,
+      `${CAUTION}\n`,
     ].join(''),
   );
 }
-
-/** The cautions that go with every plan of the yard. */
-const CAUTION = 'Closed area, a spotter, walking pace. The ground decides.\n';
 
 /** Tape distances, diagonals, counts and area of a course. */
 export function setOutYard(root: string, asked: Asked & { readonly from: readonly Spot[] }): Outcome {
@@ -152,7 +150,7 @@ const sheetText = ({ base, points, diagonals, counts, area }: SetOut): string =>
     ...diagonals.map(({ from, to, metres: long }) => `Diagonal ${from} to ${to}: ${metres(long)}\n`),
     `${counts.cones} cones, ${counts.poles} of them with a pole; ${metres(counts.lineMetres)} of line\n`,
     `Area ${metres(area.width)} by ${metres(area.length)}\n`,
-    CAUTION,
+    `${CAUTION}\n`,
   ].join('');
 
 /** Marks a path under a standard and prints the log. */

@@ -28,6 +28,8 @@ export type PlanAnswer =
 /** Metres that are tried one after the other, and how nearly the least is found. */
 const MORE = [0.1, 0.25, 0.5, 1, 2, 4, 8] as const;
 const NEARLY = 0.02;
+/** Poses that each of these tries may search: what works is found early. */
+const TRIED = 80_000;
 
 /**
  * Plans a course for a vehicle; where there is no way, the least that has to be added to one of the course's lengths
@@ -49,7 +51,7 @@ export function answerPlan(
   const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
   const works = (id: string, value: number): boolean => {
     const wider = layOut(course, vehicle, { ...settings, [id]: value });
-    return wider.ok && findPlan(vehicle, wider.value, limits, watch) !== null;
+    return wider.ok && findPlan(vehicle, wider.value, { ...limits, poses: TRIED }, watch) !== null;
   };
   let missing: Missing | null = null;
   for (const { id, title, unit, value, most } of layout.parameters) {

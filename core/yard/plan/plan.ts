@@ -9,7 +9,7 @@ import type { Clearance } from '../survey';
 import type { YardVehicle } from '../vehicle';
 import { driven } from './drive';
 import { EASY_KNOTS, fit, TIGHT_KNOTS, type Ends } from './fit';
-import { MOST_POSES, skeletons } from './skeleton';
+import { MOST_POSES, MOST_TOWING_POSES, skeletons } from './skeleton';
 import { MARGIN, taskOf, type Movement, type Skeleton, type Task } from './task';
 import { pieces, type Piece } from './words';
 
@@ -17,6 +17,8 @@ export interface PlanLimits {
   readonly movements?: number;
   readonly shunts?: number;
   readonly seed?: number;
+  /** Poses that may be searched. */
+  readonly poses?: number;
 }
 
 /** A way to drive a course. */
@@ -70,11 +72,12 @@ export function findPlan(
   const task = taskOf(vehicle, layout);
   const movements = limits.movements ?? layout.movements;
   const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
+  const most = limits.poses ?? (vehicle.trailer ? MOST_TOWING_POSES : MOST_POSES);
   let [searched, ways] = [0, 0];
   const more = (): boolean => {
     searched += 1;
     if (searched % WORD === 0) watch.searched(searched, ways);
-    return searched <= MOST_POSES && !watch.cancelled();
+    return searched <= most && !watch.cancelled();
   };
   let best: Plan | null = null;
   let left = FURTHER;

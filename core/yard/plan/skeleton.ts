@@ -31,8 +31,9 @@ const HITCHES = 9;
 /** How far off the target a skeleton may end, in metres and radians: fitting closes the rest. */
 const NEAR = 0.2;
 const NEAR_ANGLE = 0.09;
-/** Poses that are driven on from, over a whole plan: then the search gives up. */
-export const MOST_POSES = 400_000;
+/** Poses that are driven on from, over a whole plan: then the search gives up. With a trailer each costs more. */
+export const MOST_POSES = 250_000;
+export const MOST_TOWING_POSES = 60_000;
 /** Metres that a metre with the wheel turned by a radian costs more, and turning the wheel by a radian. */
 const EFFORT = 0.15;
 const WINDING = 0.4;

@@ -12,13 +12,20 @@ interface Props {
   readonly label: string;
   /** Whether the vehicle is shown where it starts and where its stages end. */
   readonly places?: boolean;
-  readonly height?: number | string;
+  readonly height?: number | { readonly xs: number; readonly sm: number };
   /** What lies on the course. */
   readonly children?: (projection: Projection) => ReactNode;
 }
 
 /** A course drawn to scale: lines, kerbs, walls, cones, with its size and a scale bar. */
-export function YardDrawing({ layout, vehicle, label, places = false, height = 460, children }: Props) {
+export function YardDrawing({
+  layout,
+  vehicle,
+  label,
+  places = false,
+  height = { xs: 320, sm: 460 },
+  children,
+}: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
   return (

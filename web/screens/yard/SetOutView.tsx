@@ -1,5 +1,6 @@
 import {
   Box,
+  Button,
   MenuItem,
   TableBody,
   TableCell,
@@ -8,6 +9,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
+import PrintIcon from '@mui/icons-material/Print';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
@@ -18,10 +20,12 @@ import {
   type SetOut,
   type Spot,
   type YardVehicle,
+  pointTitle,
 } from '../../../core/yard';
+import { API } from '../../../contract';
 import { colour, WideTable, withParam } from '../../parts/ui';
 import { YardDrawing, type Projection } from '../../parts/yard';
-import { countText, pointTitle } from './words';
+import { countText } from './words';
 
 interface Props {
   readonly layout: Layout;
@@ -79,7 +83,18 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
       <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
         {panel}
         <Box component="section" aria-label="Tapes" sx={{ display: 'grid', gap: 1.5 }}>
-          <Typography variant="h2">Tapes</Typography>
+          <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 2 }}>
+            <Typography variant="h2">Tapes</Typography>
+            <Button
+              size="small"
+              startIcon={<PrintIcon />}
+              component="a"
+              href={`${API}/yard/setting-out.pdf?${printed(layout, vehicle, params)}`}
+              target="_blank"
+            >
+              Print sheet
+            </Button>
+          </Box>
           <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr' }}>
             {choice('a', 'Base point A')}
             {choice('b', 'Base point B')}
@@ -132,6 +147,13 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
       </Box>
     </Box>
   );
+}
+
+/** What the printed sheet is asked with. */
+function printed(layout: Layout, vehicle: YardVehicle, params: URLSearchParams): string {
+  const asked = new URLSearchParams({ course: layout.id, vehicle: vehicle.id });
+  for (const key of ['set', 'a', 'b']) asked.set(key, params.get(key) ?? '');
+  return asked.toString();
 }
 
 /** What to carry, and what to check at the end. */

@@ -1,7 +1,7 @@
 import { Box, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../../core/problems';
-import { combination } from '../../../core/yard';
+import { CAUTION, combination } from '../../../core/yard';
 import { errorText } from '../../data/api';
 import { ErrorNote, LoadingNote } from '../../parts/ui';
 import { DriveView } from './DriveView';
@@ -34,9 +34,7 @@ export function YardPage() {
       >
         <Box>
           <Typography variant="h1">Yard</Typography>
-          <Typography color="text.secondary">
-            Closed area, a spotter, walking pace. The ground decides.
-          </Typography>
+          <Typography color="text.secondary">{CAUTION}</Typography>
         </Box>
         {yard ? <Pickers yard={yard} /> : null}
       </Box>

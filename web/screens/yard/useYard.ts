@@ -1,7 +1,15 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Parsed } from '../../../core/problems';
-import { layOut, type Course, type Layout, type Settings, type YardVehicle } from '../../../core/yard';
+import {
+  layOut,
+  readSettings,
+  settingsText,
+  type Course,
+  type Layout,
+  type Settings,
+  type YardVehicle,
+} from '../../../core/yard';
 import { useYardQuery } from '../../data/api';
 import { withParam } from '../../parts/ui';
 
@@ -20,20 +28,6 @@ export interface Yard {
 
 /** What is shown first. */
 const FIRST = { course: 'garage-bay', vehicle: 'small-hatchback' };
-
-/** `bay:3,lane:7.5` as settings, and back. */
-export function readSettings(text: string): Settings {
-  return Object.fromEntries(
-    text.split(',').flatMap((part): readonly (readonly [string, number])[] => {
-      const [id, value] = part.split(':');
-      return id && value && Number.isFinite(Number(value)) ? [[id, Number(value)]] : [];
-    }),
-  );
-}
-export const settingsText = (settings: Settings): string =>
-  Object.entries(settings)
-    .map(([id, value]) => `${id}:${value}`)
-    .join(',');
 
 export function useYard(): {
   readonly yard: Yard | null;

@@ -1,12 +1,5 @@
 import { slipWords, type Layout, type RunReport, type Slip } from '../../../core/yard';
 
-/** A point of a course as a person reads it: its line and which end, or its cone. */
-export function pointTitle(id: string): string {
-  const end = id.endsWith('-from') ? ', start' : id.endsWith('-to') ? ', end' : '';
-  const bare = id.replace(/-(from|to)$/, '').replaceAll('-', ' ');
-  return `${bare.charAt(0).toUpperCase()}${bare.slice(1)}${end}`;
-}
-
 const plain = (id: string): string => id.replaceAll('-', ' ');
 
 /** What went wrong, as a sentence with the names of the course. */

@@ -1,12 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { act, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
-import { layOut, readCourse, readYardVehicle } from '../../../core/yard';
+import {
+  layOut,
+  pointTitle,
+  readCourse,
+  readSettings,
+  readYardVehicle,
+  settingsText,
+} from '../../../core/yard';
 import { projectionOf } from '../../parts/yard';
 import { drivingOf, useDriving } from './useDriving';
 import { usePlayback } from './usePlayback';
-import { readSettings, settingsText } from './useYard';
-import { pointTitle, runLine, slipTitle, wheelWords } from './words';
+import { runLine, slipTitle, wheelWords } from './words';
 
 const read = (file: string): string =>
   readFileSync(new URL(`../../../data/${file}`, import.meta.url), 'utf8');
