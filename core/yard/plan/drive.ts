@@ -1,7 +1,8 @@
 import { wrapped } from '../angle';
 import { step, type Pose } from '../motion';
 import type { Sample } from '../simulate';
-import { leadOf, steerAt, type Stretch } from './fit';
+import { steerAt, type Stretch } from './fit';
+import { leadOf } from './legs';
 import { signOf, type Task } from './task';
 
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.

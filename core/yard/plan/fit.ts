@@ -1,9 +1,10 @@
 import { wrapped } from '../angle';
 import type { Gear, Region } from '../model';
-import { arc, step, type Pose } from '../motion';
+import { step, type Pose } from '../motion';
 import { offFrom } from '../region';
 import { leastSquares, type Blocks } from './leastSquares';
-import { signOf, type Movement, type Skeleton, type Task } from './task';
+import { leadOf, legsOf, meanSteer, placesOf } from './legs';
+import { signOf, type Skeleton, type Task } from './task';
 
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
 const { abs, ceil, max, min } = Math;
@@ -37,18 +38,13 @@ export interface FitHow {
   readonly seeds: (() => number) | null;
 }
 
-/** Metres before and after each change of gear in which the wheel is held: it never turns while standing. */
-export const LEAD = 0.06;
 /**
  * Metres between knots, which are what turning the wheel from lock to lock takes: at a crawl, and in tight places as
  * slowly as a clutch allows.
  */
 export const EASY_KNOTS = 0.5;
 export const TIGHT_KNOTS = 0.25;
-const MOST_KNOTS = 24;
-const STRAIGHT_KNOTS = 2.5;
-/** Of a combination, which goes at one speed, and metres a second at which it does. */
-const TOWING_LEAD = 0.65;
+/** Metres a second of a combination, which goes at one speed. */
 export const TOWING_SPEED = 0.6;
 /** Metres between the poses that are measured. */
 const SPACING = 0.13;
@@ -56,8 +52,6 @@ const TOWING_SPACING = 0.25;
 
 const LINK = 30;
 const KEEP = 25;
-
-export const leadOf = ({ vehicle }: Task): number => (vehicle.trailer ? TOWING_LEAD : LEAD);
 
 /** How fast the wheel may turn along the way, in radians a metre. */
 const slopeOf = (task: Task, knots: number): number =>
@@ -231,11 +225,11 @@ export function fit(
     };
     const [one] = driven;
     if (one) stand(one.from, ends.start);
-    // Without a region the first hitch is straight.
     driven.forEach((movement, n) => {
       stand(movement.to, plans[n]?.last ? (ends.goals[plans[n].movement] ?? null) : null);
       const next = driven[n + 1];
       if (next) meet(movement.to, next.from);
+      // A vehicle stands in a line where it starts.
       else if (one && 'origin' in ends.start) {
         rows[row + 3] = 2 * LINK * (one.from.hitch ?? 0);
         row += 4;
@@ -298,114 +292,6 @@ function joined(
   return { gear, from: first.from, to: last.to, length, knots, places };
 }
 
-/** Metres of a leg: over a longer way a small turn of the wheel at its beginning does too much at its end. */
-const LEG = 8;
-const TOWING_LEG = 12;
-
-interface Leg {
-  readonly movement: number;
-  readonly gear: Gear;
-  /** Whether the movement ends with it. */
-  readonly last: boolean;
-  readonly from: Pose;
-  readonly to: Pose;
-  readonly length: number;
-  readonly leadIn: number;
-  readonly leadOut: number;
-  readonly parts: Movement['parts'];
-}
-
-/** The movements of a skeleton cut into legs. */
-function legsOf(task: Task, { start, movements }: Skeleton): readonly Leg[] {
-  const lead = leadOf(task);
-  const most = task.vehicle.trailer ? TOWING_LEG : LEG;
-  return movements.flatMap(({ gear, parts }, movement) => {
-    const total = max(
-      parts.reduce((sum, part) => sum + part.length, 0),
-      2 * lead + 0.1,
-    );
-    const count = ceil(total / most);
-    return Array.from({ length: count }, (_, n): Leg => {
-      const own = cut(task, gear, parts, (total * n) / count, (total * (n + 1)) / count);
-      return {
-        movement,
-        gear,
-        last: n === count - 1,
-        from: own[0]?.from ?? start,
-        to: own.at(-1)?.to ?? start,
-        length: total / count,
-        leadIn: n === 0 ? lead : 0,
-        leadOut: n === count - 1 ? lead : 0,
-        parts: own,
-      };
-    });
-  });
-}
-
-/** What of some parts lies between two distances. */
-function cut(task: Task, gear: Gear, parts: Movement['parts'], from: number, to: number): Movement['parts'] {
-  let at = 0;
-  return parts.flatMap((part) => {
-    const [first, last] = [max(0, from - at), min(part.length, to - at)];
-    at += part.length;
-    if (last - first <= 1e-9) return [];
-    const along = (metres: number): Pose => arc(task.vehicle, part.from, signOf(gear), part.steer, metres);
-    return [
-      {
-        steer: part.steer,
-        length: last - first,
-        from: first === 0 ? part.from : along(first),
-        to: last === part.length ? part.to : along(last),
-      },
-    ];
-  });
-}
-
-/**
- * Where knots are: close together where the wheel turns and just before and after, far apart on the straight.
- *
- * @returns shares of the way between the leads
- */
-function placesOf(
-  parts: Movement['parts'],
-  length: number,
-  leadIn: number,
-  leadOut: number,
-  spacing: number,
-): readonly number[] {
-  const between = max(length - leadIn - leadOut, 0.02);
-  const turning: { from: number; to: number }[] = [];
-  let at = -leadIn;
-  for (const part of parts) {
-    if (part.steer !== 0) turning.push({ from: at - 1.5, to: at + part.length + 1.5 });
-    at += part.length;
-  }
-  const turned = (place: number): boolean => turning.some(({ from, to }) => place >= from && place <= to);
-  const steps = [0];
-  while ((steps.at(-1) ?? 0) < between) {
-    const last = steps.at(-1) ?? 0;
-    const near = turned(last) || turned(last + STRAIGHT_KNOTS);
-    steps.push(last + (near ? max(spacing, between / MOST_KNOTS) : STRAIGHT_KNOTS));
-  }
-  // The last step is cut to the end, and short ones are shared out.
-  const total = steps.at(-1) ?? between;
-  return steps.length < 3 ? [0, 1] : steps.map((step) => step / total);
-}
-
 /** Heavy below the margin, light below what is comfortable. */
 const hinge = (metres: number, margin: number, comfort: number): number =>
   metres >= comfort ? 0 : 0.7 * (comfort - metres) + (metres < margin ? KEEP * (margin - metres) : 0);
-
-/** The mean wheel angle of a skeleton within some metres of a place. */
-function meanSteer(parts: Movement['parts'], at: number, within: number): number {
-  let [from, sum, weight] = [0, 0, 0];
-  for (const { steer, length } of parts) {
-    const shared = min(from + length, at + within) - max(from, at - within);
-    if (shared > 0) {
-      sum += steer * shared;
-      weight += shared;
-    }
-    from += length;
-  }
-  return weight > 0 ? sum / weight : (parts.at(-1)?.steer ?? 0);
-}

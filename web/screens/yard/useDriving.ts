@@ -60,7 +60,9 @@ const still = (pose: Pose): Sample => ({ ...pose, t: 0, v: 0, steer: 0 });
 
 /** Somebody at the wheel: a fixed step, drawn as often as the screen draws. @param from where it starts */
 export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
-  const [now, setNow] = useState<Sample>(() => still(from));
+  const [driven, setDriven] = useState<Sample | null>(null);
+  // Until it moves it stands where it starts, which a plan may still change.
+  const now = driven ?? still(from);
   const [path, setPath] = useState<readonly Sample[]>([]);
   const [running, setRunning] = useState(false);
   const held = useRef<Held>(NOTHING);
@@ -94,7 +96,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
         const before = kept.at(-1);
         if (!before || sample.t - before.t >= KEEP - 1e-9) kept = [...kept, sample];
       }
-      setNow(sample);
+      setDriven(sample);
       setPath(kept);
       frame = requestAnimationFrame(tick);
     };
@@ -120,7 +122,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
     stop: () => setRunning(false),
     reset: () => {
       setRunning(false);
-      setNow(still(from));
+      setDriven(null);
       setPath([]);
     },
     hold: (part) => {
