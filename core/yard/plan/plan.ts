@@ -45,7 +45,7 @@ const LEAST = MARGIN * 0.4;
 const GOAL_METRES = 0.004;
 const GOAL_ANGLE = 0.003;
 /** Skeletons of one stage that are carried on to the stage before. */
-const CARRIED = 4;
+const CARRIED = 3;
 
 /** How far a plan has come, and whether it is still asked for. */
 export interface Watch {
@@ -115,7 +115,7 @@ function* chains(
   const most = Math.min(movements - least, 2 * shunts);
   // One stage is searched once: its skeletons come with the fewest movements first.
   if (stages.length === 1 && most >= 0) yield* before(0, [], most, 0);
-  else for (let extra = 0; extra <= most; extra += 1) yield* before(stages.length - 1, [], extra, extra);
+  else for (let extra = 0; extra <= most; extra += 2) yield* before(stages.length - 1, [], extra, extra);
 
   /** @param left movements more than the least that may still be used; @param all of them have to be */
   function* before(
