@@ -10,8 +10,10 @@ export function yardRoutes(router: Router, { yard }: Pick<Parts, 'yard'>): void 
       const value = ctx.query[key];
       return typeof value === 'string' ? value : '';
     };
-    const course = yard.courses.find(({ id }) => id === asked('course'));
-    const vehicle = yard.vehicles.find(({ id }) => id === asked('vehicle'));
+    const named = <T extends { readonly id: string }>(list: readonly T[], key: string): T | undefined =>
+      asked(key) === '' ? list[0] : list.find(({ id }) => id === asked(key));
+    const course = named(yard.courses, 'course');
+    const vehicle = named(yard.vehicles, 'vehicle');
     if (!course) throw notFound(`course ${asked('course')}`);
     if (!vehicle) throw notFound(`vehicle ${asked('vehicle')}`);
     const layout = layOut(course, vehicle, readSettings(asked('set')));

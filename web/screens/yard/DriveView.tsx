@@ -8,10 +8,9 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { judge, outcomeWords } from '../../../core/marking';
-import { problemText } from '../../../core/problems';
 import type { Standard } from '../../../core/standard';
 import {
   bodiesOf,
@@ -22,6 +21,7 @@ import {
   reportRun,
   sampleAt,
   sweep,
+  type Followed,
   type Layout,
   type RunReport,
   type Sample,
@@ -62,6 +62,20 @@ export function DriveView({ yard, layout, panel }: Props) {
   const planned = ghost && plan ? sampleAt(plan.path, now.t) : null;
   const swept = useMemo(() => (plan ? sweep(vehicle, plan.path) : null), [plan, vehicle]);
   const own = useMemo(() => (ended ? sweep(vehicle, path) : null), [ended, vehicle, path]);
+  const { standards, id, standard, choose } = useYardStandard(yard);
+  // Judged again only when something went wrong: the clock alone is read at the end.
+  const wrong = followed.slips.length + followed.movements.length;
+  const stopped = useMemo(
+    () => running && standard !== null && wrong > 0 && endsHere(standard, yard, followed),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [running, standard, wrong],
+  );
+  const { stop } = driving;
+  useEffect(() => {
+    if (!stopped) return;
+    stop();
+    setEnded(true);
+  }, [stopped, stop]);
   const again = (): void => {
     setEnded(false);
     driving.reset();
@@ -104,9 +118,27 @@ export function DriveView({ yard, layout, panel }: Props) {
       <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
         <Box component="section" aria-label="This run" sx={{ display: 'grid', gap: 1.5 }}>
           <Typography variant="h2">This run</Typography>
-          <Typography role="status">
-            {path.length === 0 ? 'Press Start, then drive.' : runLine(followed)}
-          </Typography>
+          {standards.length > 0 ? (
+            <TextField
+              select
+              size="small"
+              label="Marked under"
+              value={id}
+              disabled={running}
+              onChange={({ target }) => choose(target.value)}
+            >
+              {standards.map((one) => (
+                <MenuItem key={one.id} value={one.id}>
+                  {one.title}
+                </MenuItem>
+              ))}
+            </TextField>
+          ) : null}
+          {ended ? null : (
+            <Typography role="status">
+              {path.length === 0 ? 'Press Start, then drive.' : runLine(followed)}
+            </Typography>
+          )}
           <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
             {running ? (
               <Button variant="contained" onClick={end}>
@@ -121,7 +153,7 @@ export function DriveView({ yard, layout, panel }: Props) {
           </Box>
           {followed.slips.length > 0 && !ended ? <Slips slips={followed.slips} layout={layout} /> : null}
         </Box>
-        {ended ? <Marked yard={yard} layout={layout} path={path} /> : null}
+        {ended ? <Marked yard={yard} layout={layout} path={path} standard={standard} /> : null}
         {running ? null : panel}
       </Box>
     </Box>
@@ -195,95 +227,74 @@ function Controls({
       </Box>
       <Typography variant="body2" color="text.secondary">
         Keys: arrows, or W A S D. A game pad steers with its left stick; its triggers are the pedals. The
-        wheel stays where you leave it.
+        wheel stays as you turned it.
       </Typography>
     </Box>
   );
 }
 
-/** The run under a standard. */
+/** A run as the standard's evaluator judges it; null where the standard has no such manoeuvre. */
+function judged(standard: Standard, yard: Yard, report: RunReport) {
+  const startedAt = new Date(0).toISOString();
+  let n = 0;
+  const newId = (): string => `yard-${(n += 1)}`;
+  const events = markRun(standard, yard.course, report, { startedAt, device: 'yard', newId });
+  return events.ok ? judge(standard, events.value, { retest: false, startedAt }) : null;
+}
+
+/** Whether the standard ends the test at what has happened so far. */
+const endsHere = (standard: Standard, yard: Yard, followed: Followed): boolean =>
+  judged(standard, yard, { ...followed, clearance: { metres: 0, of: '' } })?.verdict.outcome === 'ended';
+
+/** The standards that have a manoeuvre like this course, and the one that is chosen. */
+function useYardStandard({ course }: Yard) {
+  const { data } = useStandardsQuery();
+  const [chosen, setChosen] = useState('');
+  const standards = newestVersions(data?.items ?? []).filter(({ manoeuvreKinds }) =>
+    course.manoeuvres.some((kind) => manoeuvreKinds.includes(kind)),
+  );
+  const ref = standards.find(({ id }) => id === chosen) ?? standards[0];
+  const { currentData } = useStandardQuery(ref ? { id: ref.id, version: ref.version } : skipToken);
+  return { standards, id: ref?.id ?? '', standard: currentData ?? null, choose: setChosen };
+}
+
+/** The finished run, and what the standard says of it. */
 function Marked({
   yard,
   layout,
   path,
+  standard,
 }: {
   readonly yard: Yard;
   readonly layout: Layout;
   readonly path: readonly Sample[];
+  readonly standard: Standard | null;
 }) {
-  const { data: standards } = useStandardsQuery();
-  const newest = newestVersions(standards?.items ?? []).filter(({ manoeuvreKinds }) =>
-    yard.course.manoeuvres.some((kind) => manoeuvreKinds.includes(kind)),
-  );
-  const [chosen, setChosen] = useState('');
-  const ref = newest.find(({ id }) => id === chosen) ?? newest[0];
-  const { currentData: standard } = useStandardQuery(ref ? { id: ref.id, version: ref.version } : skipToken);
   const report = useMemo(() => reportRun(yard.vehicle, layout, path), [yard.vehicle, layout, path]);
+  const result = useMemo(() => standard && judged(standard, yard, report), [standard, yard, report]);
   return (
     <Box component="section" aria-label="Result" sx={{ display: 'grid', gap: 1.5 }}>
       <Typography variant="h2">Result</Typography>
+      {standard && result ? (
+        <Box sx={{ display: 'grid', gap: 0.5 }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+            <OutcomeSign outcome={result.verdict.outcome} />
+            <Typography variant="h3" component="p">
+              {outcomeWords[result.verdict.outcome]}
+            </Typography>
+          </Box>
+          {result.verdict.breaches.map(({ limit }) => (
+            <Typography key={limit}>{because(standard, limit)}</Typography>
+          ))}
+        </Box>
+      ) : null}
       <Typography>
         {runLine(report)}. Nearest to {report.clearance.of.replaceAll('-', ' ')}:{' '}
-        {(report.clearance.metres * 100).toFixed(0)} cm.
+        {(Math.max(0, report.clearance.metres) * 100).toFixed(0)} cm.
       </Typography>
       {report.slips.length > 0 ? <Slips slips={report.slips} layout={layout} /> : null}
-      <TextField
-        select
-        size="small"
-        label="Marked under"
-        value={ref?.id ?? ''}
-        onChange={({ target }) => setChosen(target.value)}
-      >
-        {newest.map(({ id, title }) => (
-          <MenuItem key={id} value={id}>
-            {title}
-          </MenuItem>
-        ))}
-      </TextField>
-      {standard ? <Verdict standard={standard} yard={yard} report={report} /> : null}
       <Typography variant="body2" color="text.secondary">
         This is practice on a screen: it isn’t kept and doesn’t count towards readiness.
-      </Typography>
-    </Box>
-  );
-}
-
-function Verdict({
-  standard,
-  yard,
-  report,
-}: {
-  readonly standard: Standard;
-  readonly yard: Yard;
-  readonly report: RunReport;
-}) {
-  const result = useMemo(() => {
-    const startedAt = new Date(0).toISOString();
-    let n = 0;
-    const events = markRun(standard, yard.course, report, {
-      startedAt,
-      device: 'yard',
-      newId: () => `yard-${(n += 1)}`,
-    });
-    return events.ok
-      ? { ok: true as const, ...judge(standard, events.value, { retest: false, startedAt }) }
-      : events;
-  }, [standard, yard.course, report]);
-  if (!result.ok)
-    return <Typography color="text.secondary">{result.problems.map(problemText).join('; ')}</Typography>;
-  return (
-    <Box sx={{ display: 'grid', gap: 0.5 }}>
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-        <OutcomeSign outcome={result.verdict.outcome} />
-        <Typography variant="h3" component="p">
-          {outcomeWords[result.verdict.outcome]}
-        </Typography>
-      </Box>
-      {result.verdict.breaches.map(({ limit }) => (
-        <Typography key={limit}>{because(standard, limit)}</Typography>
-      ))}
-      <Typography color="text.secondary">
-        {result.marks.length === 0 ? 'No marks.' : `${result.marks.length} marks.`}
       </Typography>
     </Box>
   );

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { driveOn, type Driving, type Pose, type Sample, type YardVehicle } from '../../../core/yard';
 
 /** Seconds of a step, and from one kept sample to the next. */
@@ -66,6 +66,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
   const [path, setPath] = useState<readonly Sample[]>([]);
   const [running, setRunning] = useState(false);
   const held = useRef<Held>(NOTHING);
+  const stop = useCallback(() => setRunning(false), []);
   useEffect(() => {
     if (!running) return;
     let frame = 0;
@@ -119,7 +120,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
     path,
     running,
     start: () => setRunning(true),
-    stop: () => setRunning(false),
+    stop,
     reset: () => {
       setRunning(false);
       setDriven(null);
