@@ -62,9 +62,10 @@ for (const [size, viewport] of [
 test('what can’t be done says by how much, and a course that can’t be laid out says why', async ({
   page,
 }) => {
+  test.setTimeout(180_000);
   await enterDemo(page);
   await page.goto('/yard/show?course=turn-in-the-road&vehicle=small-hatchback&set=width:4.5');
-  await expect(page.getByRole('alert')).toContainText('This vehicle can’t do it here', { timeout: 60_000 });
+  await expect(page.getByRole('alert')).toContainText('This vehicle can’t do it here', { timeout: 150_000 });
   await expect(page.getByRole('alert')).toContainText(/It works with \d\.\d\d m more: from kerb to kerb/);
   await page.goto('/yard?course=turn-in-the-road&set=width:900');
   await expect(page.getByRole('alert')).toContainText('The course can’t be laid out like this');

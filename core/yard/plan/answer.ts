@@ -27,7 +27,7 @@ export type PlanAnswer =
 
 /** Metres that are tried one after the other, and how nearly the least is found. */
 const MORE = [0.1, 0.25, 0.5, 1, 2, 4, 8] as const;
-const NEARLY = 0.02;
+const NEARLY = 0.05;
 /** Poses that each of these tries may search: what works is found early. */
 const TRIED = 80_000;
 
