@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { checkShape, failed, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { manoeuvreKinds } from '../standard';
 import { lengthSchema, parametersOf, type Length } from './length';
-import { problem } from './problems';
+import { namedTwice, problem } from './problems';
 
 export const COURSE_FORMAT = 'jasperwren-course/1';
 /** Characters that a course file may have. */
@@ -128,11 +128,7 @@ function twice(course: Course): readonly Problem[] {
       course[list].map((one, n) => ({ id: one.id, path: `${list}[${n}].id` })),
     ),
   ];
-  return lists.flatMap((list) =>
-    list.flatMap(({ id: own, path }, n) =>
-      list.findIndex((other) => other.id === own) < n ? [problem(path, 'named-twice', { id: own })] : [],
-    ),
-  );
+  return lists.flatMap(namedTwice);
 }
 
 /** Every parameter and frame that something asks for has to be there; a default can't ask for a parameter. */

@@ -3,6 +3,7 @@ import type { Course, CourseRegion } from './course';
 import { lengthIn, type Length, type Sizes } from './length';
 import { problem } from './problems';
 import type { LaidParameter, Layout, Region, Settings, Spot } from './model';
+import { placed } from './bodies';
 import { posesIn } from './region';
 import { surveyOf } from './survey';
 import { combination, type YardVehicle } from './vehicle';
@@ -89,24 +90,7 @@ interface Frame {
   readonly turn: number;
 }
 
-const inFrame = ({ origin, turn }: Frame, [x, y]: Spot): Spot => [
-  origin[0] + x * Math.cos(turn) - y * Math.sin(turn),
-  origin[1] + x * Math.sin(turn) + y * Math.cos(turn),
-];
-
-/** A point of a region's box on the ground. */
-export const onGround = (region: Pick<Region, 'origin' | 'turn'>, spot: Spot): Spot => inFrame(region, spot);
-
-/** The four corners of a region's box on the ground. */
-export const cornersOf = (region: Region): readonly Spot[] =>
-  (
-    [
-      [region.x[0], region.y[0]],
-      [region.x[1], region.y[0]],
-      [region.x[1], region.y[1]],
-      [region.x[0], region.y[1]],
-    ] as const
-  ).map((spot) => onGround(region, spot));
+const inFrame = ({ origin: [x, y], turn }: Frame, spot: Spot): Spot => placed({ x, y, heading: turn }, spot);
 
 function framesOf(course: Course, sizes: Sizes): (id: string | undefined) => Frame {
   const known = new Map(

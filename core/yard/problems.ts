@@ -1,4 +1,4 @@
-import { problemsIn } from '../problems';
+import { problemsIn, type Problem } from '../problems';
 
 /** What may be wrong with a vehicle or with controls, in words. */
 export const problem = problemsIn({
@@ -46,3 +46,11 @@ export const problem = problemsIn({
 });
 
 const shown = (value: number): string => String(Number(value.toFixed(3)));
+
+/** Ids of one list that are given again, each with its path. */
+export const namedTwice = (
+  list: readonly { readonly id: string; readonly path: string }[],
+): readonly Problem[] =>
+  list.flatMap(({ id, path }, n) =>
+    list.findIndex((other) => other.id === id) < n ? [problem(path, 'named-twice', { id })] : [],
+  );

@@ -1,4 +1,4 @@
-import { endOf, type Bodies } from './bodies';
+import { endOf, placed, type Axle, type Bodies } from './bodies';
 import type { Region } from './model';
 import { wrapped } from './angle';
 import type { Pose } from './motion';
@@ -17,16 +17,23 @@ export interface Off {
 const beyond = (value: number, from: number, to: number): number =>
   value < from ? value - from : value > to ? value - to : 0;
 
+/** How far a place is from the box of a region, in its frame. */
+export function offBox({ origin, turn, x, y }: Region, at: Axle): Pick<Off, 'along' | 'across'> {
+  const [dx, dy] = [at.x - origin[0], at.y - origin[1]];
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  return {
+    along: beyond(dx * cos + dy * sin, x[0], x[1]),
+    across: beyond(dy * cos - dx * sin, y[0], y[1]),
+  };
+}
+
 export function offFrom(bodies: Bodies, region: Region, pose: Pose): Off {
   const end = endOf(bodies, pose, region.of);
-  const [dx, dy] = [end.x - region.origin[0], end.y - region.origin[1]];
-  const [cos, sin] = [Math.cos(region.turn), Math.sin(region.turn)];
   const turned = wrapped(end.heading - region.heading);
   const bent = region.straight === null || pose.hitch === null ? 0 : pose.hitch;
   const allowed = region.straight ?? 0;
   return {
-    along: beyond(dx * cos + dy * sin, region.x[0], region.x[1]),
-    across: beyond(dy * cos - dx * sin, region.y[0], region.y[1]),
+    ...offBox(region, end),
     turned: beyond(turned, -region.within, region.within),
     bent: beyond(bent, -allowed, allowed),
   };
@@ -47,9 +54,7 @@ export function standsIn(bodies: Bodies, region: Region, pose: Pose, metres = 1e
 export function poseIn(bodies: Bodies, region: Region, share: readonly [number, number]): Pose {
   const along = region.x[0] + share[0] * (region.x[1] - region.x[0]);
   const across = region.y[0] + share[1] * (region.y[1] - region.y[0]);
-  const [cos, sin] = [Math.cos(region.turn), Math.sin(region.turn)];
-  const x = region.origin[0] + along * cos - across * sin;
-  const y = region.origin[1] + along * sin + across * cos;
+  const [x, y] = placed({ x: region.origin[0], y: region.origin[1], heading: region.turn }, [along, across]);
   const { heading } = region;
   const hitch = bodies.trailer ? 0 : null;
   const end = endOf(bodies, { x: 0, y: 0, heading, hitch }, region.of);

@@ -65,12 +65,26 @@ export function usualBase(layout: Layout): readonly [Spot, Spot] {
   const worst = (base: readonly [Spot, Spot]): number =>
     Math.max(...pointsOf(layout).map(({ at }) => errorOf(base, at)));
   const [bottom, left] = sides;
-  return bottom && left && worst(left) < worst(bottom) && apart(...left) > 0.5
+  return bottom && left && worst(left) < worst(bottom) && apart(...left) > LEAST_BASE
     ? left
     : (bottom ?? [
         [0, 0],
         [1, 0],
       ]);
+}
+
+/** Metres that base points have to lie apart. */
+export const LEAST_BASE = 0.5;
+
+/** The base points that are named, else the usual ones; null where they are one place. */
+export function namedBase(layout: Layout, a: string | null, b: string | null): readonly [Spot, Spot] | null {
+  const points = pointsOf(layout);
+  const usual = usualBase(layout);
+  const base = [
+    points.find(({ id }) => id === a)?.at ?? usual[0],
+    points.find(({ id }) => id === b)?.at ?? usual[1],
+  ] as const;
+  return apart(...base) > LEAST_BASE ? base : null;
 }
 
 /** Works out the tapes, diagonals and counts of a course. */

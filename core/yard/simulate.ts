@@ -32,9 +32,6 @@ const controlSchema = z.strictObject({
 /** Characters of a line. */
 const MOST_LINE = 10_000;
 
-/** Lines that a file of controls may have. */
-export const MOST_CONTROLS = 100_000;
-
 /** Reads controls, one a line, after an optional line with the start; every problem is listed with its line. */
 export function readControls(vehicle: YardVehicle, text: string): Parsed<Controls> {
   const lines = text.split(/\r?\n/);

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { checkShape, failed, parsed, readJson, type Parsed, type Problem } from '../problems';
-import { problem } from './problems';
+import { namedTwice, problem } from './problems';
 
 export const VEHICLE_FORMAT = 'jasperwren-vehicle/1';
 /** Characters that a vehicle file may have. */
@@ -85,12 +85,8 @@ export function parseYardVehicle(input: unknown): Parsed<YardVehicle> {
 
 function fittingProblems(vehicle: YardVehicle): readonly Problem[] {
   const { wheelbase, track, turningCircle, width, widthOverMirrors, trailer, parts, mirrors } = vehicle;
-  const twice = (path: string, all: readonly { readonly id: string }[]): readonly Problem[] =>
-    all.flatMap((one, n) =>
-      all.findIndex((other) => other.id === one.id) < n
-        ? [problem(`${path}[${n}].id`, 'named-twice', { id: one.id })]
-        : [],
-    );
+  const twice = (list: string, all: readonly { readonly id: string }[]): readonly Problem[] =>
+    namedTwice(all.map(({ id: own }, n) => ({ id: own, path: `${list}[${n}].id` })));
   // The rear axle's middle has to turn outside of the inner rear wheel.
   const least = 2 * Math.hypot(wheelbase, track);
   return [

@@ -1,6 +1,6 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { vehicleIds, vehicleOf } from '../testing/yard';
 import {
   fullLock,
   jackKnifeAngle,
@@ -13,16 +13,9 @@ import {
   type YardVehicle,
 } from '.';
 
-const folder = new URL('../../data/vehicles/', import.meta.url);
-const files = readdirSync(folder).filter((file) => file.endsWith('.vehicle.json'));
-const shipped = (file: string): YardVehicle => {
-  const read = readYardVehicle(readFileSync(new URL(file, folder), 'utf8'));
-  if (!read.ok) throw new Error(`${file}: ${JSON.stringify(read.problems)}`);
-  return read.value;
-};
-const vehicles = files.map(shipped);
-const car = shipped('small-hatchback.vehicle.json');
-const towing = shipped('hatchback-trailer.vehicle.json');
+const vehicles = vehicleIds.map(vehicleOf);
+const car = vehicleOf('small-hatchback');
+const towing = vehicleOf('hatchback-trailer');
 
 /** Drives at one speed with the wheel held. */
 const held = (
@@ -39,7 +32,7 @@ const held = (
 
 describe('vehicles', () => {
   it('ship six, each whole and named after its file', () => {
-    expect(files.sort()).toEqual([
+    expect(vehicleIds.map((id) => `${id}.vehicle.json`)).toEqual([
       'hatchback-trailer.vehicle.json',
       'minibus.vehicle.json',
       'rigid-truck.vehicle.json',
@@ -47,7 +40,7 @@ describe('vehicles', () => {
       'small-hatchback.vehicle.json',
       'van.vehicle.json',
     ]);
-    for (const file of files) expect(`${shipped(file).id}.vehicle.json`).toBe(file);
+    for (const id of vehicleIds) expect(vehicleOf(id).id).toBe(id);
     expect(vehicles.filter(({ trailer }) => trailer).map(({ id }) => id)).toEqual(['hatchback-trailer']);
   });
 

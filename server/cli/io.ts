@@ -18,6 +18,13 @@ export const refused = (problems: readonly { readonly file: string; readonly pro
   err: problems.map(({ file, problem }) => `${file}: ${problemText(problem)}\n`).join(''),
 });
 
+/** The problems of something that was read, behind the name of its file; none where it is in order. */
+export const problemsOf = (
+  file: string,
+  read: Parsed<unknown>,
+): readonly { file: string; problem: Told }[] =>
+  read.ok ? [] : read.problems.map((problem) => ({ file, problem }));
+
 /** Reads and parses a file; that it cannot be read is a problem like any other. */
 export function readWith<T>(file: string, most: number, parse: (text: string) => Parsed<T>): Parsed<T> {
   try {

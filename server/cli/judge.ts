@@ -17,7 +17,7 @@ import {
   scopedTitle,
   type Standard,
 } from '../../core/standard';
-import { done, readWith, refused, type Outcome } from './io';
+import { done, readWith, problemsOf, refused, type Outcome } from './io';
 
 /** One verdict a log, in the order given: a JSON object a line, or for people. */
 export function judgeFiles(
@@ -26,7 +26,7 @@ export function judgeFiles(
   { text }: { readonly text: boolean },
 ): Outcome {
   const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
-  if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
+  if (!standard.ok) return refused(problemsOf(standardFile, standard));
   return eachLog(standard.value, logFiles, (file, log) => judged(standard.value, file, log, text));
 }
 
@@ -63,9 +63,7 @@ function eachLog(
     file,
     log: readWith(file, MAX_LOG_LENGTH, (content) => readLogUnder(standard, content)),
   }));
-  const problems = logs.flatMap(({ file, log }) =>
-    log.ok ? [] : log.problems.map((problem) => ({ file, problem })),
-  );
+  const problems = logs.flatMap(({ file, log }) => problemsOf(file, log));
   if (problems.length > 0) return refused(problems);
   const notes = logs.flatMap(({ file, log }) => {
     if (!log.ok || log.value.header.standard.version === standard.version) return [];

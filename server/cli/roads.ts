@@ -28,7 +28,7 @@ import {
   type RouteSheet,
 } from '../../core/route';
 import { MAX_STANDARD_LENGTH, readStandard } from '../../core/standard';
-import { done, readWith, refused, type Outcome } from './io';
+import { done, readWith, problemsOf, refused, type Outcome } from './io';
 import { problem } from './problems';
 
 const MOST_NETWORK = 400_000_000;
@@ -50,7 +50,7 @@ export async function importNetwork(
     source: 'Data © OpenStreetMap contributors, ODbL',
     drivingSide: side,
   });
-  if (!result.ok) return refused(result.problems.map((problem) => ({ file, problem })));
+  if (!result.ok) return refused(problemsOf(file, result));
   const { network, report } = result.value;
   writeFileSync(out, JSON.stringify(network));
   return done(`${JSON.stringify(report)}\n`);
@@ -84,7 +84,7 @@ function readAny(text: string): Parsed<Route> {
 
 export function convertRoute(file: string, to: 'gpx' | 'geojson' | 'json'): Outcome {
   const route = readWith(file, MAX_ROUTE_LENGTH, readAny);
-  if (!route.ok) return refused(route.problems.map((problem) => ({ file, problem })));
+  if (!route.ok) return refused(problemsOf(file, route));
   const write = { gpx: writeGpx, geojson: writeGeoJson, json: writeRoute }[to];
   return done(write(route.value));
 }
@@ -97,7 +97,7 @@ export function routeSheet(
   const route = readWith(file, MAX_ROUTE_LENGTH, readAny);
   const standard = standardFile === null ? null : readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
   const problems = [
-    ...(route.ok ? [] : route.problems.map((problem) => ({ file, problem }))),
+    ...problemsOf(file, route),
     ...(standard === null || standard.ok
       ? []
       : standard.problems.map((problem) => ({ file: standardFile ?? '', problem }))),
@@ -132,7 +132,7 @@ export async function composeRoutes(
   },
 ): Promise<Outcome> {
   const network = readWith(networkFile, MOST_NETWORK, readNetworkFile);
-  if (!network.ok) return refused(network.problems.map((problem) => ({ file: networkFile, problem })));
+  if (!network.ok) return refused(problemsOf(networkFile, network));
   const [lat = NaN, lon = NaN] = asked.start.split(',').map(Number);
   const unknown = asked.want.filter((kind) => !featureKindIds.includes(kind as FeatureKindId));
   const problems = [
@@ -165,7 +165,7 @@ export async function composeRoutes(
     proposals,
     steps,
   });
-  if (!found.ok) return refused(found.problems.map((problem) => ({ file: 'route compose', problem })));
+  if (!found.ok) return refused(problemsOf('route compose', found));
   const routes = found.value.map(({ arcs, from, to, score }, n) => ({
     score,
     route: routeOf(traffic, courseOf(traffic, arcs, from, to), {

@@ -30,7 +30,7 @@ import {
   type YardVehicle,
 } from '../../core/yard';
 import { problem } from './problems';
-import { done, readWith, refused, type Outcome } from './io';
+import { done, problemsOf, readWith, refused, type Outcome } from './io';
 
 /** Characters that a file of controls may have. */
 const MOST_CONTROLS_TEXT = 20_000_000;
@@ -54,9 +54,9 @@ export function simulateYard(
   }: { readonly vehicle: string; readonly controls: string; readonly text: boolean },
 ): Outcome {
   const vehicle = readVehicle(root, given);
-  if (!vehicle.ok) return refused(vehicle.problems.map((problem) => ({ file: given, problem })));
+  if (!vehicle.ok) return refused(problemsOf(given, vehicle));
   const controls = readWith(file, MOST_CONTROLS_TEXT, (read) => readControls(vehicle.value, read));
-  if (!controls.ok) return refused(controls.problems.map((problem) => ({ file, problem })));
+  if (!controls.ok) return refused(problemsOf(file, controls));
   const path = simulate(vehicle.value, controls.value);
   return done(text ? path.map(sampleText).join('') : `${JSON.stringify({ path })}\n`);
 }
@@ -86,10 +86,7 @@ function readBoth(
   if (vehicle.ok && course.ok) return { ok: true, course: course.value, vehicle: vehicle.value };
   return {
     ok: false,
-    out: refused([
-      ...(vehicle.ok ? [] : vehicle.problems.map((problem) => ({ file: givenVehicle, problem }))),
-      ...(course.ok ? [] : course.problems.map((problem) => ({ file: givenCourse, problem }))),
-    ]),
+    out: refused([...problemsOf(givenVehicle, vehicle), ...problemsOf(givenCourse, course)]),
   };
 }
 
@@ -107,7 +104,7 @@ export function planYard(
     ...(seed === undefined ? {} : { seed }),
   };
   const answer = answerPlan(both.course, both.vehicle, asked.set, limits, UNWATCHED);
-  if (!answer.ok) return refused(answer.problems.map((problem) => ({ file: asked.course, problem })));
+  if (!answer.ok) return refused(problemsOf(asked.course, answer));
   if (!asked.text) return done(`${JSON.stringify(answerFile(answer.value, both.vehicle))}\n`);
   if (!answer.value.feasible) return done(`${whyNot(answer.value)}\n`);
   const { stages, movements: used, clearance } = answer.value.plan;
@@ -125,7 +122,7 @@ export function setOutYard(root: string, asked: Asked & { readonly from: readonl
   const both = readBoth(root, asked);
   if (!both.ok) return both.out;
   const layout = layOut(both.course, both.vehicle, asked.set);
-  if (!layout.ok) return refused(layout.problems.map((problem) => ({ file: asked.course, problem })));
+  if (!layout.ok) return refused(problemsOf(asked.course, layout));
   const [a, b] = asked.from;
   if (
     asked.from.length !== 0 &&
@@ -166,9 +163,9 @@ export function markYard(
   const standard = readWith(asked.standard, MAX_STANDARD_LENGTH, readStandard);
   if (!layout.ok || !path.ok || !standard.ok)
     return refused([
-      ...(layout.ok ? [] : layout.problems.map((problem) => ({ file: asked.course, problem }))),
-      ...(path.ok ? [] : path.problems.map((problem) => ({ file: asked.path, problem }))),
-      ...(standard.ok ? [] : standard.problems.map((problem) => ({ file: asked.standard, problem }))),
+      ...problemsOf(asked.course, layout),
+      ...problemsOf(asked.path, path),
+      ...problemsOf(asked.standard, standard),
     ]);
   const startedAt = new Date().toISOString();
   const events = markRun(standard.value, course, reportRun(vehicle, layout.value, path.value), {
@@ -176,7 +173,7 @@ export function markYard(
     device: 'yard',
     newId: randomUUID,
   });
-  if (!events.ok) return refused(events.problems.map((problem) => ({ file: asked.standard, problem })));
+  if (!events.ok) return refused(problemsOf(asked.standard, events));
   const { id, version } = standard.value;
   const header = headerOf({
     id: randomUUID(),

@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import type { MockView } from '../../contract';
 import { clockText, freeSpots, leftWords, MANY_MARKS, outcomeWords } from '../../core/marking';
 import type { Advice } from '../../core/coaching';
@@ -7,8 +6,9 @@ import type { Report } from '../../core/report';
 import type { Route } from '../../core/route';
 import type { Outcome, Standard } from '../../core/standard';
 import { drawMap } from './drawMap';
-import { lacksLetters, registerFonts } from './fonts';
-import { INK, JASPER, MARGIN, sheet, SOFT, type Sheet } from './sheet';
+import { a4 } from './document';
+import { lacksLetters } from './fonts';
+import { INK, JASPER, SOFT, type Sheet } from './sheet';
 
 interface Printed {
   readonly mock: MockView;
@@ -42,24 +42,10 @@ export function reportPdf({
   work,
   others,
 }: Printed): Promise<Buffer> {
-  const doc = new PDFDocument({
-    size: 'A4',
-    margin: MARGIN,
-    bufferPages: true,
-    tagged: true,
-    lang: 'en-GB',
-    displayTitle: true,
-    pdfVersion: '1.7',
-    info: { Title: `Mock test of ${mock.learner.name}`, Author: mock.instructor.name, Creator: 'Jasperwren' },
+  const { doc, page, done } = a4({
+    Title: `Mock test of ${mock.learner.name}`,
+    Author: mock.instructor.name,
   });
-  registerFonts((name, file) => doc.registerFont(name, file));
-  const parts: Buffer[] = [];
-  doc.on('data', (part: Buffer) => parts.push(part));
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('end', () => resolve(Buffer.concat(parts)));
-    doc.on('error', reject);
-  });
-  const page = sheet(doc);
 
   const day = new Intl.DateTimeFormat('en-GB', {
     dateStyle: 'full',

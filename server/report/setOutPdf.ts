@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import {
   CAUTION,
   pointTitle,
@@ -8,8 +7,8 @@ import {
   type Spot,
   type YardVehicle,
 } from '../../core/yard';
-import { registerFonts } from './fonts';
-import { INK, JASPER, MARGIN, sheet, SOFT } from './sheet';
+import { a4 } from './document';
+import { INK, JASPER, SOFT } from './sheet';
 
 /** Points of a page that the plan may take. */
 const PLAN_HEIGHT = 330;
@@ -23,24 +22,7 @@ export function setOutPdf(
   vehicle: YardVehicle,
   base: readonly [Spot, Spot] | null,
 ): Promise<Buffer> {
-  const doc = new PDFDocument({
-    size: 'A4',
-    margin: MARGIN,
-    bufferPages: true,
-    tagged: true,
-    lang: 'en-GB',
-    displayTitle: true,
-    pdfVersion: '1.7',
-    info: { Title: `Setting out: ${layout.title}`, Creator: 'Jasperwren' },
-  });
-  registerFonts((name, file) => doc.registerFont(name, file));
-  const parts: Buffer[] = [];
-  doc.on('data', (part: Buffer) => parts.push(part));
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('end', () => resolve(Buffer.concat(parts)));
-    doc.on('error', reject);
-  });
-  const page = sheet(doc);
+  const { doc, page, done } = a4({ Title: `Setting out: ${layout.title}` });
   const out = base ? setOut(layout, base) : setOut(layout);
   const { counts, area, diagonals, points } = out;
   page.heading(1, `Setting out: ${layout.title}`);

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { YardView } from '../../contract';
-import { layOut, pointsOf, readSettings, usualBase } from '../../core/yard';
+import { layOut, namedBase, readSettings } from '../../core/yard';
 import { badInput, notFound } from '../http';
 import type { Parts } from './parts';
 
@@ -18,17 +18,10 @@ export function yardRoutes(router: Router, { yard }: Pick<Parts, 'yard'>): void 
     if (!vehicle) throw notFound(`vehicle ${asked('vehicle')}`);
     const layout = layOut(course, vehicle, readSettings(asked('set')));
     if (!layout.ok) throw badInput('The course can’t be laid out like this.', layout.problems);
-    const points = pointsOf(layout.value);
-    const usual = usualBase(layout.value);
-    const base = [
-      points.find(({ id }) => id === asked('a'))?.at ?? usual[0],
-      points.find(({ id }) => id === asked('b'))?.at ?? usual[1],
-    ] as const;
-    const apart = Math.hypot(base[0][0] - base[1][0], base[0][1] - base[1][1]) > 0.5;
     const { setOutPdf } = await import('../report/setOutPdf');
     ctx.type = 'application/pdf';
     ctx.attachment(`${course.id}-${vehicle.id}.pdf`, { type: 'inline' });
-    ctx.body = await setOutPdf(layout.value, vehicle, apart ? base : null);
+    ctx.body = await setOutPdf(layout.value, vehicle, namedBase(layout.value, asked('a'), asked('b')));
   });
 
   router.get('/yard', (ctx) => {

@@ -1,7 +1,6 @@
 import { compareVersions, readStandard, type Standard, type StandardRef } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import type { Database } from './database';
-import { readJson } from './readable';
 
 const read = new WeakMap<Database, Map<string, Standard>>();
 
@@ -37,7 +36,7 @@ export async function newestStandard(db: Database, id: string): Promise<Standard
 
 /** Newest version of each first, with the mocks that were marked under it. */
 export async function listStandards(db: Database): Promise<StandardSummary[]> {
-  const rows = await db.selectFrom('standards').select(['id', 'version', 'title', 'body']).execute();
+  const rows = await db.selectFrom('standards').select(['id', 'version', 'title']).execute();
   const uses = await db
     .selectFrom('mocks')
     .innerJoin('learners', 'learners.id', 'mocks.learner')
@@ -53,28 +52,24 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
     .orderBy('last', 'desc')
     .execute();
   const readable = await Promise.all(
-    rows.map(async ({ body, ...row }) => {
+    rows.map(async (row) => {
       const standard = await standardOf(db, row);
-      return standard ? [{ ...row, body, standard }] : [];
+      return standard ? [{ ...row, standard }] : [];
     }),
   );
   return readable
     .flat()
-    .map(({ body, standard, ...row }) => {
+    .map(({ standard, ...row }) => {
       const own = uses.filter(({ id, version }) => id === row.id && version === row.version);
       return {
         ...row,
-        summary: summaryOf(body),
+        summary: standard.summary ?? null,
         manoeuvreKinds: [...new Set(standard.manoeuvres.map(({ kind }) => kind))],
         mocks: own.reduce((sum, { mocks }) => sum + mocks, 0),
         learners: own.map(({ learner, name }) => ({ id: learner, name })),
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title) || compareVersions(b.version, a.version));
-}
-
-function summaryOf(body: string): string | null {
-  return readJson<{ summary?: string }>(body)?.summary ?? null;
 }
 
 /** `added`; or `same` when this very version is there; or `differs` when another content has its version. */

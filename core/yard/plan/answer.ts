@@ -4,7 +4,7 @@ import type { Course } from '../course';
 import { layOut } from '../layout';
 import type { Layout, Settings } from '../model';
 import type { YardVehicle } from '../vehicle';
-import { findPlan, type Plan, type PlanLimits, type Watch } from './plan';
+import { allowed, findPlan, type Plan, type PlanLimits, type Watch } from './plan';
 
 /** What would make a course drivable: a parameter, and how many metres more of it. */
 export interface Missing {
@@ -47,8 +47,6 @@ export function answerPlan(
   const layout = laid.value;
   const plan = findPlan(vehicle, layout, limits, watch);
   if (plan) return parsed({ feasible: true, layout, plan });
-  const movements = limits.movements ?? layout.movements;
-  const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
   const works = (id: string, value: number): boolean => {
     const wider = layOut(course, vehicle, { ...settings, [id]: value });
     return wider.ok && findPlan(vehicle, wider.value, { ...limits, poses: TRIED }, watch) !== null;
@@ -59,7 +57,7 @@ export function answerPlan(
     const enough = leastMore(missing?.metres ?? Infinity, most - value, (more) => works(id, value + more));
     if (enough !== null) missing = { parameter: id, what: title, metres: enough };
   }
-  return parsed({ feasible: false, layout, movements, shunts, missing });
+  return parsed({ feasible: false, layout, ...allowed(layout, limits), missing });
 }
 
 /** The least number of metres more that works, below a bound; null: none. */

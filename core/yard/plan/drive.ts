@@ -2,6 +2,7 @@ import { wrapped } from '../angle';
 import { step, type Pose } from '../motion';
 import type { Sample } from '../simulate';
 import { steerAt, type Stretch } from './fit';
+import { solved } from './leastSquares';
 import { leadOf } from './legs';
 import { signOf, type Task } from './task';
 
@@ -248,32 +249,16 @@ function meeting(task: Task, run: Run, from: Pose, target: Pose, tolerance: numb
   return max(...off(own).map(abs)) < tolerance ? { ...run, stretch: own } : null;
 }
 
-/** The smallest x with J x = e, by (J Jᵀ) y = e, x = Jᵀ y. @param columns of J, four rows each */
+/** The smallest x with J x = e, by (J Jᵀ) y = e, x = Jᵀ y. @param columns of J, a row for each error */
 function leastNorm(
   columns: readonly (readonly number[])[],
   error: readonly number[],
 ): readonly number[] | null {
   const size = error.length;
-  const rows = Array.from({ length: size }, (_, i) => [
-    ...Array.from({ length: size }, (_, j) =>
-      columns.reduce((sum, column) => sum + (column[i] ?? 0) * (column[j] ?? 0), 0),
-    ),
-    error[i] ?? 0,
-  ]);
-  for (let i = 0; i < size; i += 1) {
-    const pivot = rows
-      .slice(i)
-      .reduce((best, row, k) => (abs(row[i] ?? 0) > abs(rows[best]?.[i] ?? 0) ? i + k : best), i);
-    const [a, b] = [rows[i], rows[pivot]];
-    if (!a || !b || abs(b[i] ?? 0) < 1e-12) return null;
-    rows[i] = b;
-    rows[pivot] = a;
-    for (const [n, row] of rows.entries()) {
-      if (n === i) continue;
-      const share = (row[i] ?? 0) / (b[i] ?? 1);
-      for (let k = i; k <= size; k += 1) row[k] = (row[k] ?? 0) - share * (b[k] ?? 0);
-    }
-  }
-  const y = rows.map((row, n) => (row[size] ?? 0) / (row[n] ?? 1));
-  return columns.map((column) => column.reduce((sum, value, k) => sum + value * (y[k] ?? 0), 0));
+  const matrix = Float64Array.from({ length: size * size }, (_, n) => {
+    const [i, j] = [Math.floor(n / size), n % size];
+    return columns.reduce((sum, column) => sum + (column[i] ?? 0) * (column[j] ?? 0), 0);
+  });
+  const y = solved(matrix, Float64Array.from(error), 0, size);
+  return y && columns.map((column) => column.reduce((sum, value, k) => sum + value * (y[k] ?? 0), 0));
 }

@@ -143,7 +143,7 @@ function dot(a: Float64Array, b: Float64Array): number {
 }
 
 /** Solves (M + damping diag M) x = g by Cholesky; null where that isn't positive. */
-function solved(
+export function solved(
   matrix: Float64Array,
   gradient: Float64Array,
   damping: number,

@@ -1,6 +1,6 @@
 import { randomFrom } from '../../random';
 import { endOf } from '../bodies';
-import type { Layout, Region } from '../model';
+import type { Gear, Layout, Region } from '../model';
 import type { Pose } from '../motion';
 import { pathClearance } from '../path';
 import { posesIn, standsIn } from '../region';
@@ -20,6 +20,15 @@ export interface PlanLimits {
   /** Poses that may be searched. */
   readonly poses?: number;
 }
+
+/** How many movements and shunts are allowed: who says how many movements, and no more, doesn't limit shunts. */
+export const allowed = (
+  layout: Layout,
+  { movements, shunts }: PlanLimits,
+): { readonly movements: number; readonly shunts: number } => ({
+  movements: movements ?? layout.movements,
+  shunts: shunts ?? movements ?? layout.shunts,
+});
 
 /** A way to drive a course. */
 export interface Plan {
@@ -70,8 +79,7 @@ export function findPlan(
   watch: Watch = UNWATCHED,
 ): Plan | null {
   const task = taskOf(vehicle, layout);
-  const movements = limits.movements ?? layout.movements;
-  const shunts = limits.shunts ?? (limits.movements === undefined ? layout.shunts : movements);
+  const { movements, shunts } = allowed(layout, limits);
   const most = limits.poses ?? (vehicle.trailer ? MOST_TOWING_POSES : MOST_POSES);
   let [searched, ways] = [0, 0];
   const more = (): boolean => {
@@ -83,7 +91,7 @@ export function findPlan(
   let left = FURTHER;
   for (const stages of chains(task, { movements, shunts, more })) {
     if (watch.cancelled()) return null;
-    if (best && gearsOf(stages) > best.movements) break;
+    if (best && movementsIn(stages.flatMap((stage) => stage.movements)) > best.movements) break;
     ways += 1;
     watch.searched(searched, ways);
     const plan = planned(task, stages, limits.seed ?? 1);
@@ -95,12 +103,6 @@ export function findPlan(
   return best;
 }
 
-/** Movements that a chain of skeletons takes. */
-const gearsOf = (stages: readonly Skeleton[]): number => {
-  const gears = stages.flatMap(({ movements }) => movements.map(({ gear }) => gear));
-  return gears.filter((gear, n) => n === 0 || gears[n - 1] !== gear).length;
-};
-
 /** Skeletons of all stages, one after the other, each beginning where the one before it ends; fewest movements first. */
 function* chains(
   task: Task,
@@ -111,7 +113,7 @@ function* chains(
   }: { readonly movements: number; readonly shunts: number; readonly more: () => boolean },
 ): Generator<readonly Skeleton[], void> {
   const { stages, start } = task.layout;
-  const least = leastMovements(task.layout);
+  const least = movementsIn(stages);
   const most = Math.min(movements - least, 2 * shunts);
   // One stage is searched once: its skeletons come with the fewest movements first.
   if (stages.length === 1 && most >= 0) yield* before(0, [], most, 0);
@@ -150,9 +152,9 @@ function* chains(
   }
 }
 
-/** Movements that a course can't do without. */
-const leastMovements = ({ stages }: Layout): number =>
-  stages.filter(({ gear }, n) => n === 0 || stages[n - 1]?.gear !== gear).length;
+/** Movements of pieces driven one after the other: a new one at each change of gear. */
+const movementsIn = (pieces: readonly { readonly gear: Gear }[]): number =>
+  pieces.filter(({ gear }, n) => n === 0 || pieces[n - 1]?.gear !== gear).length;
 
 /** A region of one pose. */
 function around({ bodies }: Task, pose: Pose): Region {
@@ -228,7 +230,7 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | n
     if (!arrived || !start || !standsIn(bodies, layout.start, start, GOAL_METRES, GOAL_ANGLE)) continue;
     return {
       path,
-      movements: stretches.filter(({ gear }, n) => n === 0 || stretches[n - 1]?.gear !== gear).length,
+      movements: movementsIn(stretches),
       shunts: stretches.filter(({ gear }, n) => layout.stages[stageOf[n] ?? 0]?.gear !== gear).length,
       clearance: least,
       stages: pieces(

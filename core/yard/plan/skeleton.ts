@@ -3,11 +3,11 @@ import { wrapped } from '../angle';
 import { endOf } from '../bodies';
 import type { Gear, Region } from '../model';
 import { arc, type Pose } from '../motion';
-import { standsIn } from '../region';
+import { offBox, standsIn } from '../region';
 import { MARGIN, otherGear, signOf, type Movement, type Part, type Skeleton, type Task } from './task';
 
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
-const { PI, abs, ceil, cos, floor, hypot, max, min, sin, sqrt } = Math;
+const { PI, abs, ceil, floor, hypot, max, min, sqrt } = Math;
 
 export interface Search {
   /** Poses to search from: at the start of the stage, or at its end. */
@@ -83,12 +83,8 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
     (pose.hitch === null || abs(pose.hitch) <= task.mostHitch) && survey.clears(before, pose, MARGIN);
   const left = (pose: Pose): number => {
     const end = endOf(bodies, pose, search.target.of);
-    const { origin, turn, x, y, heading } = search.target;
-    const [dx, dy] = [end.x - origin[0], end.y - origin[1]];
-    const along = dx * cos(turn) + dy * sin(turn);
-    const across = dy * cos(turn) - dx * sin(turn);
-    const away = hypot(max(x[0] - along, along - x[1], 0), max(y[0] - across, across - y[1], 0));
-    return max(away, abs(wrapped(end.heading - heading)) * task.radius);
+    const { along, across } = offBox(search.target, end);
+    return max(hypot(along, across), abs(wrapped(end.heading - search.target.heading)) * task.radius);
   };
   const add = (
     pose: Pose,

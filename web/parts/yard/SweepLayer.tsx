@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Sweep } from '../../../core/yard';
 import { colour } from '../ui';
 import { pointsText, type Projection } from './projection';
@@ -9,8 +10,8 @@ interface Props {
   readonly tracks: boolean;
 }
 
-/** What a vehicle sweeps over, as one wash, and the tracks of its tyres. */
-export function SweepLayer({ projection, sweep, area, tracks }: Props) {
+/** What a vehicle sweeps over, as one wash, and the tracks of its tyres; not drawn again when something moves on it. */
+export const SweepLayer = memo(function SweepLayer({ projection, sweep, area, tracks }: Props) {
   return (
     <g aria-hidden>
       {area ? (
@@ -39,4 +40,4 @@ export function SweepLayer({ projection, sweep, area, tracks }: Props) {
         : null}
     </g>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { useRef, type ReactNode } from 'react';
+import { memo, useMemo, useRef, type ReactNode } from 'react';
 import { bodiesOf, extentOf, posesIn, type Layout, type Segment, type YardVehicle } from '../../../core/yard';
 import { colour, useSize } from '../ui';
 import { projectionOf, type Projection } from './projection';
@@ -28,6 +28,7 @@ export function YardDrawing({
 }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
+  const projection = useMemo(() => projectionOf(layout, vehicle, size), [layout, vehicle, size]);
   return (
     <Box
       ref={frame}
@@ -41,13 +42,7 @@ export function YardDrawing({
       }}
     >
       {size.width > 0 ? (
-        <Plan
-          layout={layout}
-          vehicle={vehicle}
-          label={label}
-          places={places}
-          projection={projectionOf(layout, vehicle, size)}
-        >
+        <Plan layout={layout} vehicle={vehicle} label={label} places={places} projection={projection}>
           {children}
         </Plan>
       ) : null}
@@ -68,29 +63,7 @@ function Plan({
   const ends = [layout.start, ...layout.stages.map(({ goal }) => goal)];
   return (
     <svg width={width} height={height} role="img" aria-label={label} style={{ display: 'block' }}>
-      <Grid layout={layout} projection={projection} />
-      {layout.guides.map((line) => (
-        <Line
-          key={line.id}
-          line={line}
-          projection={projection}
-          stroke={colour('soft')}
-          width={1.2}
-          dash="7 5"
-        />
-      ))}
-      {layout.lines.map((line) => (
-        <Line key={line.id} line={line} projection={projection} stroke={colour('ink')} width={2} />
-      ))}
-      {layout.kerbs.map((line) => (
-        <g key={line.id}>
-          <Line line={line} projection={projection} stroke={colour('wren')} width={5} />
-          <Line line={line} projection={projection} stroke={colour('paper')} width={1.5} />
-        </g>
-      ))}
-      {layout.walls.map((line) => (
-        <Line key={line.id} line={line} projection={projection} stroke={colour('wren')} width={3.5} />
-      ))}
+      <Ground layout={layout} projection={projection} />
       {places
         ? ends.map((region, n) => {
             const [pose] = posesIn(bodies, region);
@@ -118,6 +91,37 @@ function Plan({
     </svg>
   );
 }
+
+/** What lies on the ground: it isn't drawn again when something moves on it. */
+const Ground = memo(function Ground({ layout, projection }: OnPlan) {
+  return (
+    <g>
+      <Grid layout={layout} projection={projection} />
+      {layout.guides.map((line) => (
+        <Line
+          key={line.id}
+          line={line}
+          projection={projection}
+          stroke={colour('soft')}
+          width={1.2}
+          dash="7 5"
+        />
+      ))}
+      {layout.lines.map((line) => (
+        <Line key={line.id} line={line} projection={projection} stroke={colour('ink')} width={2} />
+      ))}
+      {layout.kerbs.map((line) => (
+        <g key={line.id}>
+          <Line line={line} projection={projection} stroke={colour('wren')} width={5} />
+          <Line line={line} projection={projection} stroke={colour('paper')} width={1.5} />
+        </g>
+      ))}
+      {layout.walls.map((line) => (
+        <Line key={line.id} line={line} projection={projection} stroke={colour('wren')} width={3.5} />
+      ))}
+    </g>
+  );
+});
 
 interface LineProps {
   readonly line: Segment;

@@ -30,6 +30,7 @@ import { newestVersions, useStandardQuery, useStandardsQuery } from '../../data/
 import { usePlan } from '../../data/yard';
 import { SweepLayer, VehicleGlyph, YardDrawing } from '../../parts/yard';
 import { OutcomeSign } from '../../parts/verdict';
+import { Columns } from './Columns';
 import { useDriving, type DrivingNow } from './useDriving';
 import type { Yard } from './useYard';
 import { runLine, slipTitle, wheelWords } from './words';
@@ -53,11 +54,9 @@ export function DriveView({ yard, layout, panel }: Props) {
   const [ghost, setGhost] = useState(false);
   const [ended, setEnded] = useState(false);
   const { now, path, running } = driving;
-  // Five times a second is as fast as one reads.
-  const shown = Math.floor(path.length / 4) * 4;
   const followed = useMemo(
-    () => followRun(vehicle, layout, path.slice(0, shown), false),
-    [vehicle, layout, path, shown],
+    () => followRun(vehicle, layout, driving.told, false),
+    [vehicle, layout, driving.told],
   );
   const planned = ghost && plan ? sampleAt(plan.path, now.t) : null;
   const swept = useMemo(() => (plan ? sweep(vehicle, plan.path) : null), [plan, vehicle]);
@@ -85,78 +84,76 @@ export function DriveView({ yard, layout, panel }: Props) {
     setEnded(true);
   };
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 3,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
-      }}
-    >
-      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>
-        <YardDrawing layout={layout} vehicle={vehicle} places label={`${layout.title}, driven from above`}>
-          {(projection) => (
-            <>
-              {own ? <SweepLayer projection={projection} sweep={own} area tracks /> : null}
-              {ghost && swept ? (
-                <SweepLayer projection={projection} sweep={swept} area={false} tracks />
-              ) : null}
-              {planned ? (
-                <VehicleGlyph projection={projection} vehicle={vehicle} pose={planned} faint />
-              ) : null}
-              <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
-            </>
-          )}
-        </YardDrawing>
-        <Controls driving={driving} share={now.steer / fullLock(vehicle)} />
-        <FormControlLabel
-          control={
-            <Switch checked={ghost} disabled={!plan} onChange={({ target }) => setGhost(target.checked)} />
-          }
-          label={plan ? 'Show the planned way' : 'The planned way isn’t ready yet'}
-        />
-      </Box>
-      <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
-        <Box component="section" aria-label="This run" sx={{ display: 'grid', gap: 1.5 }}>
-          <Typography variant="h2">This run</Typography>
-          {standards.length > 0 ? (
-            <TextField
-              select
-              size="small"
-              label="Marked under"
-              value={id}
-              disabled={running}
-              onChange={({ target }) => choose(target.value)}
-            >
-              {standards.map((one) => (
-                <MenuItem key={one.id} value={one.id}>
-                  {one.title}
-                </MenuItem>
-              ))}
-            </TextField>
-          ) : null}
-          {ended ? null : (
-            <Typography role="status">
-              {path.length === 0 ? 'Press Start, then drive.' : runLine(followed)}
-            </Typography>
-          )}
-          <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-            {running ? (
-              <Button variant="contained" onClick={end}>
-                Finish
-              </Button>
-            ) : ended ? null : (
-              <Button variant="contained" onClick={driving.start}>
-                {path.length > 0 ? 'Go on' : 'Start'}
-              </Button>
+    <Columns
+      drawing={
+        <>
+          <YardDrawing layout={layout} vehicle={vehicle} places label={`${layout.title}, driven from above`}>
+            {(projection) => (
+              <>
+                {own ? <SweepLayer projection={projection} sweep={own} area tracks /> : null}
+                {ghost && swept ? (
+                  <SweepLayer projection={projection} sweep={swept} area={false} tracks />
+                ) : null}
+                {planned ? (
+                  <VehicleGlyph projection={projection} vehicle={vehicle} pose={planned} faint />
+                ) : null}
+                <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
+              </>
             )}
-            {path.length > 0 ? <Button onClick={again}>Start again</Button> : null}
+          </YardDrawing>
+          <Controls driving={driving} share={now.steer / fullLock(vehicle)} />
+          <FormControlLabel
+            control={
+              <Switch checked={ghost} disabled={!plan} onChange={({ target }) => setGhost(target.checked)} />
+            }
+            label={plan ? 'Show the planned way' : 'The planned way isn’t ready yet'}
+          />
+        </>
+      }
+      panel={
+        <>
+          <Box component="section" aria-label="This run" sx={{ display: 'grid', gap: 1.5 }}>
+            <Typography variant="h2">This run</Typography>
+            {standards.length > 0 ? (
+              <TextField
+                select
+                size="small"
+                label="Marked under"
+                value={id}
+                disabled={running}
+                onChange={({ target }) => choose(target.value)}
+              >
+                {standards.map((one) => (
+                  <MenuItem key={one.id} value={one.id}>
+                    {one.title}
+                  </MenuItem>
+                ))}
+              </TextField>
+            ) : null}
+            {ended ? null : (
+              <Typography role="status">
+                {path.length === 0 ? 'Press Start, then drive.' : runLine(followed)}
+              </Typography>
+            )}
+            <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+              {running ? (
+                <Button variant="contained" onClick={end}>
+                  Finish
+                </Button>
+              ) : ended ? null : (
+                <Button variant="contained" onClick={driving.start}>
+                  Start
+                </Button>
+              )}
+              {path.length > 0 ? <Button onClick={again}>Start again</Button> : null}
+            </Box>
+            {followed.slips.length > 0 && !ended ? <Slips slips={followed.slips} layout={layout} /> : null}
           </Box>
-          {followed.slips.length > 0 && !ended ? <Slips slips={followed.slips} layout={layout} /> : null}
-        </Box>
-        {ended ? <Marked yard={yard} layout={layout} path={path} standard={standard} /> : null}
-        {running ? null : panel}
-      </Box>
-    </Box>
+          {ended ? <Marked yard={yard} layout={layout} path={path} standard={standard} /> : null}
+          {running ? null : panel}
+        </>
+      }
+    />
   );
 }
 

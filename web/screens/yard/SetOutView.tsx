@@ -13,18 +13,18 @@ import PrintIcon from '@mui/icons-material/Print';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
+  namedBase,
   pointsOf,
+  pointTitle,
   setOut,
-  usualBase,
   type Layout,
   type SetOut,
-  type Spot,
   type YardVehicle,
-  pointTitle,
 } from '../../../core/yard';
 import { API } from '../../../contract';
 import { colour, WideTable, withParam } from '../../parts/ui';
 import { YardDrawing, type Projection } from '../../parts/yard';
+import { Columns } from './Columns';
 import { countText } from './words';
 
 interface Props {
@@ -38,12 +38,8 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
   const [params, setParams] = useSearchParams();
   const [shown, setShown] = useState<string | null>(null);
   const points = pointsOf(layout);
-  const usual = usualBase(layout);
-  const spotOf = (key: 'a' | 'b', n: 0 | 1): Spot =>
-    points.find(({ id }) => id === params.get(key))?.at ?? usual[n];
-  const base = [spotOf('a', 0), spotOf('b', 1)] as const;
-  const apart = Math.hypot(base[0][0] - base[1][0], base[0][1] - base[1][1]) > 0.5;
-  const sheet = setOut(layout, apart ? base : usual);
+  const base = namedBase(layout, params.get('a'), params.get('b'));
+  const sheet = base ? setOut(layout, base) : setOut(layout);
   const choice = (key: 'a' | 'b', label: string) => (
     <TextField
       select
@@ -62,90 +58,88 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
     </TextField>
   );
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 3,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
-      }}
-    >
-      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>
-        <YardDrawing
-          layout={layout}
-          vehicle={vehicle}
-          places
-          label={`Plan of ${layout.title}, to scale, with ${points.length} numbered points`}
-        >
-          {(projection) => <Points sheet={sheet} projection={projection} shown={shown} />}
-        </YardDrawing>
-        <Totals sheet={sheet} />
-      </Box>
-      <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
-        {panel}
-        <Box component="section" aria-label="Tapes" sx={{ display: 'grid', gap: 1.5 }}>
-          <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 2 }}>
-            <Typography variant="h2">Tapes</Typography>
-            <Button
-              size="small"
-              startIcon={<PrintIcon />}
-              component="a"
-              href={`${API}/yard/setting-out.pdf?${printed(layout, vehicle, params)}`}
-              target="_blank"
-            >
-              Print sheet
-            </Button>
-          </Box>
-          <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr' }}>
-            {choice('a', 'Base point A')}
-            {choice('b', 'Base point B')}
-          </Box>
-          {apart ? null : (
-            <Typography color="error">A and B are the same place. Choose two that lie apart.</Typography>
-          )}
-          <WideTable label="Tape distances">
-            <TableHead>
-              <TableRow>
-                <TableCell>Point</TableCell>
-                <TableCell align="right">From A</TableCell>
-                <TableCell align="right">From B</TableCell>
-                <TableCell align="right">Within</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {sheet.points.map(({ id, tapes, error }, n) => (
-                <TableRow
-                  key={id}
-                  hover
-                  selected={shown === id}
-                  onPointerEnter={() => setShown(id)}
-                  onPointerLeave={() => setShown(null)}
-                >
-                  <TableCell>
-                    {n + 1}. {pointTitle(id)}
-                  </TableCell>
-                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                    {tapes[0].toFixed(2)} m
-                  </TableCell>
-                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                    {tapes[1].toFixed(2)} m
-                  </TableCell>
-                  <TableCell
-                    align="right"
-                    sx={{ whiteSpace: 'nowrap', color: error > 0.15 ? 'warning.main' : undefined }}
-                  >
-                    {Math.ceil(error * 100)} cm
-                  </TableCell>
+    <Columns
+      drawing={
+        <>
+          <YardDrawing
+            layout={layout}
+            vehicle={vehicle}
+            places
+            label={`Plan of ${layout.title}, to scale, with ${points.length} numbered points`}
+          >
+            {(projection) => <Points sheet={sheet} projection={projection} shown={shown} />}
+          </YardDrawing>
+          <Totals sheet={sheet} />
+        </>
+      }
+      panel={
+        <>
+          {panel}
+          <Box component="section" aria-label="Tapes" sx={{ display: 'grid', gap: 1.5 }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: 2 }}>
+              <Typography variant="h2">Tapes</Typography>
+              <Button
+                size="small"
+                startIcon={<PrintIcon />}
+                component="a"
+                href={`${API}/yard/setting-out.pdf?${printed(layout, vehicle, params)}`}
+                target="_blank"
+              >
+                Print sheet
+              </Button>
+            </Box>
+            <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: '1fr 1fr' }}>
+              {choice('a', 'Base point A')}
+              {choice('b', 'Base point B')}
+            </Box>
+            {base ? null : (
+              <Typography color="error">A and B are the same place. Choose two that lie apart.</Typography>
+            )}
+            <WideTable label="Tape distances">
+              <TableHead>
+                <TableRow>
+                  <TableCell>Point</TableCell>
+                  <TableCell align="right">From A</TableCell>
+                  <TableCell align="right">From B</TableCell>
+                  <TableCell align="right">Within</TableCell>
                 </TableRow>
-              ))}
-            </TableBody>
-          </WideTable>
-          <Typography variant="body2" color="text.secondary">
-            Within: how far off a point may lie when each tape is off by 2 cm. Near the line from A to B tapes
-            cross at a flat angle: measure those points along the line instead.
-          </Typography>
-        </Box>
-      </Box>
-    </Box>
+              </TableHead>
+              <TableBody>
+                {sheet.points.map(({ id, tapes, error }, n) => (
+                  <TableRow
+                    key={id}
+                    hover
+                    selected={shown === id}
+                    onPointerEnter={() => setShown(id)}
+                    onPointerLeave={() => setShown(null)}
+                  >
+                    <TableCell>
+                      {n + 1}. {pointTitle(id)}
+                    </TableCell>
+                    <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                      {tapes[0].toFixed(2)} m
+                    </TableCell>
+                    <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                      {tapes[1].toFixed(2)} m
+                    </TableCell>
+                    <TableCell
+                      align="right"
+                      sx={{ whiteSpace: 'nowrap', color: error > 0.15 ? 'warning.main' : undefined }}
+                    >
+                      {Math.ceil(error * 100)} cm
+                    </TableCell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </WideTable>
+            <Typography variant="body2" color="text.secondary">
+              Within: how far off a point may lie when each tape is off by 2 cm. Near the line from A to B
+              tapes cross at a flat angle: measure those points along the line instead.
+            </Typography>
+          </Box>
+        </>
+      }
+    />
   );
 }
 

@@ -24,6 +24,7 @@ import {
 import { usePlan } from '../../data/yard';
 import { ErrorNote } from '../../parts/ui';
 import { SweepLayer, VehicleGlyph, YardDrawing } from '../../parts/yard';
+import { Columns } from './Columns';
 import type { Yard } from './useYard';
 import { usePlayback } from './usePlayback';
 import { countText, wheelWords } from './words';
@@ -70,21 +71,6 @@ export function ShowView({ yard, layout, panel }: Props) {
         </>
       }
     />
-  );
-}
-
-function Columns({ drawing, panel }: { readonly drawing: ReactNode; readonly panel: ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 3,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
-      }}
-    >
-      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>{drawing}</Box>
-      <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>{panel}</Box>
-    </Box>
   );
 }
 

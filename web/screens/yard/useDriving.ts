@@ -4,6 +4,8 @@ import { driveOn, type Driving, type Pose, type Sample, type YardVehicle } from 
 /** Seconds of a step, and from one kept sample to the next. */
 const STEP = 1 / 60;
 const KEEP = 0.05;
+/** Samples from one time that the path is told to the next. */
+const TOLD = 4;
 /** Steps that one picture may be behind: a window that was hidden doesn't catch up. */
 const MOST_STEPS = 6;
 
@@ -11,6 +13,8 @@ export interface DrivingNow {
   readonly now: Sample;
   /** What was driven so far, a sample each twentieth of a second. */
   readonly path: readonly Sample[];
+  /** The same five times a second, which is as fast as one reads. */
+  readonly told: readonly Sample[];
   readonly running: boolean;
   readonly start: () => void;
   readonly stop: () => void;
@@ -64,6 +68,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
   // Until it moves it stands where it starts, which a plan may still change.
   const now = driven ?? still(from);
   const [path, setPath] = useState<readonly Sample[]>([]);
+  const [told, setTold] = useState<readonly Sample[]>([]);
   const [running, setRunning] = useState(false);
   const held = useRef<Held>(NOTHING);
   const stop = useCallback(() => setRunning(false), []);
@@ -99,6 +104,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
       }
       setDriven(sample);
       setPath(kept);
+      if (kept.length % TOLD === 0) setTold(kept);
       frame = requestAnimationFrame(tick);
     };
     window.addEventListener('keydown', down);
@@ -118,6 +124,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
   return {
     now,
     path,
+    told,
     running,
     start: () => setRunning(true),
     stop,
@@ -125,6 +132,7 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
       setRunning(false);
       setDriven(null);
       setPath([]);
+      setTold([]);
     },
     hold: (part) => {
       held.current = { ...held.current, ...part };
