@@ -53,4 +53,13 @@ export {
 } from './mock';
 export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';
 export { IsDay } from './rules';
-export type { YardView } from './yard';
+export {
+  CourseToKeep,
+  PracticeToKeep,
+  YardVehicleToKeep,
+  type OwnYardFile,
+  type PracticeRunView,
+  type PracticeTold,
+  type PracticeView,
+  type YardView,
+} from './yard';

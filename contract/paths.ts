@@ -10,6 +10,7 @@ import { SchoolToKeep } from './school';
 import { SignIn } from './session';
 import { EventBatch, NewMock } from './mock';
 import { NewVehicle, VehicleChange } from './vehicle';
+import { CourseToKeep, PracticeToKeep, YardVehicleToKeep } from './yard';
 
 /** A class whose decorators say what a body must be. */
 export type BodyClass<T extends object = object> = new () => T;
@@ -170,7 +171,39 @@ export const operations: readonly Operation[] = [
     query: ['learner', 'route', 'mock', 'skill', 'gravity', 'from', 'until'],
   },
   { method: 'get', path: '/hot-spots/:site/marks', summary: 'The marks at a place, the newest first' },
-  { method: 'get', path: '/yard', summary: 'Courses and vehicles as geometry' },
+  {
+    method: 'get',
+    path: '/yard',
+    summary: 'Courses and vehicles as geometry, shipped ones and the school’s own',
+  },
+  {
+    method: 'put',
+    path: '/yard/courses/:id',
+    summary: 'Add a course of the school’s own, or change one (If-Match)',
+    body: CourseToKeep,
+  },
+  { method: 'delete', path: '/yard/courses/:id', summary: 'Remove a course of the school’s own (If-Match)' },
+  {
+    method: 'put',
+    path: '/yard/vehicles/:id',
+    summary: 'Add a vehicle’s geometry of the school’s own, or change one (If-Match)',
+    body: YardVehicleToKeep,
+  },
+  {
+    method: 'delete',
+    path: '/yard/vehicles/:id',
+    summary: 'Remove a vehicle’s geometry of the school’s own (If-Match)',
+  },
+  {
+    method: 'get',
+    path: '/practice',
+    summary: 'Runs in the yard that were kept with a learner, the newest first',
+    query: ['learner'],
+  },
+  { method: 'put', path: '/practice/:id', summary: 'Keep a run with a learner', body: PracticeToKeep },
+  { method: 'get', path: '/practice/:id', summary: 'One run, with its path' },
+  { method: 'get', path: '/practice/:id/log', summary: 'Its log as a file' },
+  { method: 'delete', path: '/practice/:id', summary: 'Remove a run' },
   {
     method: 'get',
     path: '/yard/setting-out.pdf',

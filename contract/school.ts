@@ -59,7 +59,10 @@ export interface UnreadableRecord {
     | 'route'
     | 'question'
     | 'result'
-    | 'settings';
+    | 'settings'
+    | 'yard course'
+    | 'yard vehicle'
+    | 'yard practice';
   readonly id: string;
   readonly name: string;
   /** What cannot be read, and what is shown instead. */

@@ -5,7 +5,7 @@ import { problemText, type Parsed } from '../core/problems';
 import { readCourse, readYardVehicle } from '../core/yard';
 
 /** The courses and vehicles that ship, by title. @throws Error where one of them can't be read: a fault of ours */
-export const shippedYard = (root: string): YardView => ({
+export const shippedYard = (root: string): Omit<YardView, 'own'> => ({
   courses: read(join(root, 'data', 'courses'), readCourse),
   vehicles: read(join(root, 'data', 'vehicles'), readYardVehicle),
 });

@@ -54,6 +54,8 @@ export const courseSchema = z.strictObject({
   ),
   /** Kinds of manoeuvre that it practises, as standards name them. */
   manoeuvres: few(z.enum(manoeuvreKinds as [string, ...string[]]), 5),
+  /** The side of the vehicle on which it is done, where a standard tells sides apart. */
+  side: z.enum(['left', 'right']).optional(),
   parameters: few(
     z
       .strictObject({

@@ -1,15 +1,19 @@
 export { bodiesOf, endOf, placed, trailerAxle, type Bodies, type Box } from './bodies';
 export { courseSchema, MAX_COURSE_LENGTH, parseCourse, readCourse, type Course } from './course';
+export { withFigures, type Figures } from './figures';
+export { lengthPlus, lengthText, readLength } from './formula';
+export { draggedTo, handlesOf, type Handle } from './handles';
 export { layOut } from './layout';
 export type { LaidParameter, Layout, Segment, Settings, Spot } from './model';
 export type { Length } from './length';
 export { itemFor, manoeuvreFor, markRun, slipWords, type Practice } from './mark';
 export { jackKnifeAngle, step, type Control, type Pose } from './motion';
 export { pathClearance } from './path';
+export { judgeFollowed, judgeRun, parseRun, type JudgedRun, type Run } from './practice';
 export { answerFile, answerPlan, whyNot, type Missing, type PlanAnswer } from './plan/answer';
 export { findPlan, UNWATCHED, type Plan, type PlanLimits, type Watch } from './plan/plan';
 
-export { MAX_PATH_LENGTH, readPath } from './readPath';
+export { MAX_PATH_LENGTH, parsePath, readPath } from './readPath';
 export { posesIn, standsIn } from './region';
 export { followRun, reportRun, type Followed, type Moved, type RunReport, type Slip } from './run';
 export { driveOn, MOST_SPEED, type Driving } from './driver';

@@ -5,7 +5,7 @@ import { logOf, type Action, type DoneAt } from '../session';
 import type { Item, Manoeuvre, Standard } from '../standard';
 import type { Course } from './course';
 import { problem } from './problems';
-import type { RunReport, SlipKind } from './run';
+import type { Followed, SlipKind } from './run';
 
 /** How a slip is found among the items of a standard: by the skill that it has, or by words in its id or label. */
 const looked: Readonly<
@@ -33,8 +33,8 @@ export function manoeuvreFor(
     const manoeuvre = standard.manoeuvres.find((one) => one.kind === kind);
     if (!manoeuvre) continue;
     const sides = manoeuvre.sides ?? [];
-    const own = course.id.endsWith('right') ? 'right' : 'left';
-    return { manoeuvre, side: sides.length === 0 ? null : sides.includes(own) ? own : (sides[0] ?? null) };
+    const own = course.side ?? sides[0] ?? null;
+    return { manoeuvre, side: own !== null && sides.includes(own) ? own : (sides[0] ?? null) };
   }
   return null;
 }
@@ -75,7 +75,7 @@ export interface Practice {
 export function markRun(
   standard: Standard,
   course: Course,
-  report: RunReport,
+  run: Followed,
   { startedAt, device, newId }: Practice,
 ): Parsed<readonly DriveEvent[]> {
   const found = manoeuvreFor(standard, course);
@@ -99,7 +99,7 @@ export function markRun(
   const counts = new Set(manoeuvre.limits.map(({ of }) => of));
   const clock = manoeuvre.clock?.starts;
   let reverses = 0;
-  for (const { gear, from, shunt } of report.movements) {
+  for (const { gear, from, shunt } of run.movements) {
     if (
       clock &&
       (clock !== 'reverse-gear' || gear === 'reverse') &&
@@ -117,8 +117,8 @@ export function markRun(
       if (reverses > 1 && itemFor(standard, manoeuvre.kind, 'movement')) mark('movement', from, '');
     }
   }
-  for (const { kind, t, of } of report.slips) mark(kind, t, slipWords(kind, of));
-  const end = Math.max(0, ...report.movements.map(({ to }) => to), ...report.slips.map(({ t }) => t));
+  for (const { kind, t, of } of run.slips) mark(kind, t, slipWords(kind, of));
+  const end = Math.max(0, ...run.movements.map(({ to }) => to), ...run.slips.map(({ t }) => t));
   done.push(
     { t: end, action: { do: 'stop-run' } },
     { t: end, action: { do: 'end', how: 'finished', countedBecause: null } },

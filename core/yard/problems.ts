@@ -38,6 +38,8 @@ export const problem = problemsIn({
   'no-manoeuvre': ({ standard, kinds }: { readonly standard: string; readonly kinds: readonly string[] }) =>
     `${standard} has no manoeuvre of this kind (${kinds.join(', ')}); choose another standard`,
   'no-hitch': () => 'is missing; this vehicle has a trailer',
+  'not-a-length': ({ part, names }: { readonly part: string; readonly names: readonly string[] }) =>
+    `can’t be read${part ? ` at “${part}”` : ''}; write metres and ${names.join(', ')}, added up, such as 1.5 × ${names[0] ?? ''} + 0.3`,
   'path-too-short': () => 'needs two samples at least',
   'path-gap': ({ metres, seconds }: { readonly metres: string; readonly seconds: string }) =>
     `jumps by ${metres} m in ${seconds} s, which its speed doesn't cover; the path has a gap`,

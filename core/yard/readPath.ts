@@ -23,6 +23,14 @@ export const sampleSchema = z.object({
 });
 const fileSchema = z.object({ path: z.array(sampleSchema).max(MOST_SAMPLES) });
 
+/** Samples of a path that were read already, checked as those of a file are. */
+export function parsePath(vehicle: YardVehicle, input: unknown): Parsed<readonly Sample[]> {
+  const samples = checkShape(fileSchema.shape.path, input);
+  if (!samples.ok) return failed(samples.problems.map((one) => within('path', one)));
+  const problems = pathProblems(vehicle, samples.value);
+  return problems.length > 0 ? failed(problems) : samples;
+}
+
 /** Reads a path: what `yard plan` and `yard simulate` print, or its samples one a line. A gap in it is a problem. */
 export function readPath(vehicle: YardVehicle, text: string): Parsed<readonly Sample[]> {
   const samples = text.trimStart().startsWith('{"t"') ? readLines(text) : readFile(text);

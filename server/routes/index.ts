@@ -20,6 +20,7 @@ import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
 import { mockRoutes } from './mocks';
 import { vehicleRoutes } from './vehicles';
+import { practiceRoutes } from './practice';
 import { yardRoutes } from './yard';
 
 export type { Parts } from './parts';
@@ -64,6 +65,7 @@ export function routes(parts: Parts): Router {
   diaryRoutes(router, parts);
   drillRoutes(router, parts);
   yardRoutes(router, parts);
+  practiceRoutes(router, parts);
   vehicleRoutes(router, parts);
   questionRoutes(router, parts);
   networkRoutes(router, parts);

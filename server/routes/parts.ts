@@ -12,7 +12,7 @@ export interface Parts {
   /** Whether the demo's one-button way in is open. */
   readonly demo: boolean;
   /** Courses and vehicles that ship. */
-  readonly yard: YardView;
+  readonly yard: Omit<YardView, 'own'>;
   readonly version: string;
   /** How browsers elsewhere reach the school, such as https://school.example; null when nobody has said. */
   readonly publicOrigin: string | null;

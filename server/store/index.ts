@@ -43,6 +43,8 @@ export {
 } from './routes';
 export { keepResult, listResults, removeResult } from './results';
 export { keepSettings, settingsHeld } from './settings';
+export { keepYardFile, removeYardFile, yardHeld } from './yardFiles';
+export { keepPractice, listPractice, practiceById, practiceEvents, removePractice } from './practice';
 export { lockDatabase } from './lock';
 export { codeOf } from './problem';
 export { exportSchool, importSchool } from './exchange';

@@ -23,6 +23,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '010-goals-as-events': { up: goalsAsEvents },
   '011-mocks': { up: mocksByName },
   '012-features-in-fields': { up: featuresInFields },
+  '013-yard': { up: yard },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -218,6 +219,19 @@ async function featuresInFields(db: Kysely<unknown>): Promise<void> {
       and json_extract(body, '$.of') is not null
       and substr(json_extract(body, '$.text'), 1, 16) = 'Severity guide: '
       and length(json_extract(body, '$.text')) > 16`.execute(db);
+}
+
+/** Courses and vehicles of the school's own, and runs that were kept with a learner. */
+async function yard(db: Kysely<unknown>): Promise<void> {
+  await sql`create table yard_files (
+    id text primary key, kind text not null, title text not null, vehicle text references vehicles(id), body text not null,
+    revision integer not null default 1) strict`.execute(db);
+  await sql`create table practice (
+    id text primary key, learner text not null references learners(id),
+    instructor text not null references instructors(id), standard text not null, standard_version text not null,
+    started_at text not null, zone text not null, told text not null, run text not null, events text not null,
+    foreign key (standard, standard_version) references standards(id, version)) strict`.execute(db);
+  await sql`create index practice_by_learner on practice(learner, started_at desc)`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -29,6 +29,8 @@ const counted = {
   lessons: 'lessons',
   results: 'results',
   questions: 'questions',
+  yardFiles: 'yard_files',
+  practiceRuns: 'practice',
 } as const;
 
 /**

@@ -120,6 +120,30 @@ export interface Tables {
     zone: string;
     ready: string;
   };
+  /** Courses and vehicles as geometry of the school's own. */
+  yard_files: {
+    id: string;
+    kind: 'course' | 'vehicle';
+    title: string;
+    /** The vehicle whose figures they are. */
+    vehicle: string | null;
+    body: string;
+    revision: number;
+  };
+  /** Runs in the yard on a screen: no mocks, and never evidence. */
+  practice: {
+    id: string;
+    learner: string;
+    instructor: string;
+    standard: string;
+    standard_version: string;
+    started_at: string;
+    zone: string;
+    /** What it came to, for lists. */
+    told: string;
+    run: string;
+    events: string;
+  };
   events: EventRow;
   /** Position fixes, kept apart from marks: they are many, and no verdict needs them. */
   fixes: EventRow;

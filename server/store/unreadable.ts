@@ -8,6 +8,8 @@ import { readQuestion } from './questions';
 import { readForecast } from './results';
 import { readSettings } from './settings';
 import { standardOf } from './standards';
+import { readRun, readTold } from './practice';
+import { readOwnCourse, readOwnVehicle } from './yardFiles';
 import { readCard, readCheckup, readRecord } from './vehicles';
 
 /**
@@ -92,5 +94,15 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
       tell('result', id, day, 'The forecast of that day; the result counts, the forecast does not.');
   for (const { key, body } of await db.selectFrom('settings').select(['key', 'body']).execute())
     if (!readSettings(body)) tell('settings', key, key, 'All of them; those that ship are used.');
+  for (const { id, kind, title, body } of await db.selectFrom('yard_files').selectAll().execute())
+    if (kind === 'course' ? !readOwnCourse(body) : !readOwnVehicle(body))
+      tell(`yard ${kind}`, id, title, 'All of it; it is not shown.');
+  for (const row of await db
+    .selectFrom('practice')
+    .innerJoin('learners', 'learners.id', 'practice.learner')
+    .select(['practice.id', 'learners.name', 'practice.told', 'practice.run'])
+    .execute())
+    if (!readTold(row.told)) tell('yard practice', row.id, row.name, 'The whole run; it is not shown.');
+    else if (!readRun(row.run)) tell('yard practice', row.id, row.name, 'The path; it can’t be shown again.');
   return found;
 }

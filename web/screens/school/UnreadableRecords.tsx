@@ -50,6 +50,9 @@ const words: Readonly<Record<UnreadableRecord['kind'], string>> = {
   question: 'Question',
   result: 'Licence test result of',
   settings: 'Settings under the name',
+  'yard course': 'Course',
+  'yard vehicle': 'Vehicle of the yard',
+  'yard practice': 'Yard practice of',
 };
 
 function NameOf({ record: { kind, id, name } }: { readonly record: UnreadableRecord }) {
