@@ -34,7 +34,7 @@ export default defineConfig({
             // What the day needs, as the server last told it. Logs have a store of their own.
             urlPattern: ({ url, request }) =>
               request.method === 'GET' &&
-              /^\/api\/v1\/(health|session|school|learners|lessons|vehicles|standards|questions|routes|networks|hot-spots|mocks|yard)(\/|$)/.test(
+              /^\/api\/v1\/(health|session|school|learners|lessons|vehicles|standards|questions|routes|networks|hot-spots|mocks|yard|practice)(\/|$)/.test(
                 url.pathname,
               ) &&
               !/\/(events|log)$|\/standards\/.+\/mocks$/.test(url.pathname),

@@ -1,5 +1,6 @@
 export { bodiesOf, endOf, placed, trailerAxle, type Bodies, type Box } from './bodies';
 export { courseSchema, MAX_COURSE_LENGTH, parseCourse, readCourse, type Course } from './course';
+export { idOf, withPointMoved } from './edit';
 export { withFigures, type Figures } from './figures';
 export { lengthPlus, lengthText, readLength } from './formula';
 export { draggedTo, handlesOf, type Handle } from './handles';
@@ -15,7 +16,16 @@ export { findPlan, UNWATCHED, type Plan, type PlanLimits, type Watch } from './p
 
 export { MAX_PATH_LENGTH, parsePath, readPath } from './readPath';
 export { posesIn, standsIn } from './region';
-export { followRun, reportRun, type Followed, type Moved, type RunReport, type Slip } from './run';
+export {
+  followerOf,
+  followRun,
+  reportRun,
+  type Followed,
+  type Follower,
+  type Moved,
+  type RunReport,
+  type Slip,
+} from './run';
 export { driveOn, MOST_SPEED, type Driving } from './driver';
 export { extentOf, pointsOf, namedBase, setOut, usualBase, type SetOut } from './setout';
 export { readControls, sampleAt, simulate, type Controls, type Sample } from './simulate';

@@ -15,8 +15,7 @@ const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 
 /** Lays a course out for a vehicle; a setting that the course doesn't have, or doesn't allow, is a problem. */
 export function layOut(course: Course, vehicle: YardVehicle, settings: Settings = {}): Parsed<Layout> {
-  const { width, length } = combination(vehicle);
-  const bare: Sizes = { width, length, parameters: {} };
+  const bare = sizesOf(vehicle, []);
   const parameters = course.parameters.map((one): LaidParameter => {
     const usual = lengthIn(bare, one.default);
     const [least, most] = [lengthIn(bare, one.least), lengthIn(bare, one.most)];
@@ -32,11 +31,7 @@ export function layOut(course: Course, vehicle: YardVehicle, settings: Settings 
   });
   const problems = settingProblems(parameters, settings);
   if (problems.length > 0) return failed(problems);
-  const sizes: Sizes = {
-    width,
-    length,
-    parameters: Object.fromEntries(parameters.map(({ id, value }) => [id, value])),
-  };
+  const sizes = sizesOf(vehicle, parameters);
   const frames = framesOf(course, sizes);
   const at = (frame: string | undefined, [x, y]: readonly [Length, Length]): Spot =>
     inFrame(frames(frame), [lengthIn(sizes, x), lengthIn(sizes, y)]);
@@ -85,14 +80,24 @@ export function layOut(course: Course, vehicle: YardVehicle, settings: Settings 
   return wrong.length > 0 ? failed(wrong) : parsed(layout);
 }
 
-interface Frame {
+/** What lengths depend on once the parameters have their values. */
+export const sizesOf = (
+  vehicle: YardVehicle,
+  parameters: readonly Pick<LaidParameter, 'id' | 'value'>[],
+): Sizes => ({
+  ...combination(vehicle),
+  parameters: Object.fromEntries(parameters.map(({ id, value }) => [id, value])),
+});
+
+export interface Frame {
   readonly origin: Spot;
   readonly turn: number;
 }
 
 const inFrame = ({ origin: [x, y], turn }: Frame, spot: Spot): Spot => placed({ x, y, heading: turn }, spot);
 
-function framesOf(course: Course, sizes: Sizes): (id: string | undefined) => Frame {
+/** The frames of a course; the ground itself where none is named. */
+export function framesOf(course: Course, sizes: Sizes): (id: string | undefined) => Frame {
   const known = new Map(
     course.frames.map(({ id, at: [x, y], turn }): [string, Frame] => [
       id,

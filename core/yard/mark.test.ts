@@ -135,6 +135,7 @@ describe('a run', () => {
       ],
       slips: [{ kind: 'line', t: 70, of: 'line-left' }],
       reached: [],
+      until: 30,
       seconds: 90,
       clearance: { metres: 0, of: 'line-left' },
     };

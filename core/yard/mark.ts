@@ -66,6 +66,8 @@ export interface Practice {
   readonly startedAt: string;
   readonly device: string;
   readonly newId: () => string;
+  /** Seconds of a run that is still on: its clock goes on while the vehicle stands. */
+  readonly until?: number;
 }
 
 /**
@@ -76,7 +78,7 @@ export function markRun(
   standard: Standard,
   course: Course,
   run: Followed,
-  { startedAt, device, newId }: Practice,
+  { startedAt, device, newId, until = 0 }: Practice,
 ): Parsed<readonly DriveEvent[]> {
   const found = manoeuvreFor(standard, course);
   if (!found)
@@ -118,7 +120,7 @@ export function markRun(
     }
   }
   for (const { kind, t, of } of run.slips) mark(kind, t, slipWords(kind, of));
-  const end = Math.max(0, ...run.movements.map(({ to }) => to), ...run.slips.map(({ t }) => t));
+  const end = Math.max(until, ...run.movements.map(({ to }) => to), ...run.slips.map(({ t }) => t));
   done.push(
     { t: end, action: { do: 'stop-run' } },
     { t: end, action: { do: 'end', how: 'finished', countedBecause: null } },

@@ -39,6 +39,8 @@ export interface Followed {
   readonly reached: readonly { readonly stage: string; readonly t: number }[];
   /** Seconds from the first move to the last stop. */
   readonly seconds: number;
+  /** Time of the last sample, in seconds. */
+  readonly until: number;
 }
 
 /** Metres a second below which a vehicle stands, and radians that a wheel may settle while it does. */
@@ -65,6 +67,19 @@ export function followRun(
   path: readonly Sample[],
   ended: boolean,
 ): Followed {
+  const follower = followerOf(vehicle, layout);
+  for (const sample of path) follower.take(sample);
+  return follower.told(ended);
+}
+
+/** Follows a run while it is driven: each sample once, in the order of time. */
+export interface Follower {
+  readonly take: (sample: Sample) => void;
+  /** What the run has come to. @param ended whether it ends here; then nothing more is taken */
+  readonly told: (ended: boolean) => Followed;
+}
+
+export function followerOf(vehicle: YardVehicle, layout: Layout): Follower {
   const survey = surveyOf(vehicle, layout);
   const movements: Moved[] = [];
   const slips: Slip[] = [];
@@ -73,6 +88,8 @@ export function followRun(
   const mostHitch = jackKnifeAngle(vehicle);
   let [stage, bent, dry]: [number, boolean, boolean] = [0, false, false];
   let stood: number | null = null;
+  let before: Sample | null = null;
+
   const arrive = (sample: Sample): void => {
     const own = layout.stages[stage];
     if (!own || movements.at(-1)?.gear !== own.gear) return;
@@ -80,35 +97,33 @@ export function followRun(
     reached.push({ stage: own.id, t: sample.t });
     stage += 1;
   };
-  for (const [n, sample] of path.entries()) {
-    const before = path[n - 1];
-    const moving = Math.abs(sample.v) > STANDS;
-    if (moving) {
-      const gear: Gear = sample.v > 0 ? 'forward' : 'reverse';
-      const last = movements.at(-1);
-      if (last?.gear === gear) movements[movements.length - 1] = { ...last, to: sample.t };
-      else {
-        const own = layout.stages[Math.min(stage, layout.stages.length - 1)];
-        movements.push({ gear, from: before?.t ?? sample.t, to: sample.t, shunt: own?.gear !== gear });
-      }
-      [stood, dry] = [null, false];
-    } else {
-      if (before && Math.abs(before.v) > STANDS) arrive(sample);
-      stood ??= sample.steer;
-      // Once for each time that it stands.
-      if (!dry && Math.abs(sample.steer - stood) > SETTLES) {
-        slips.push({ kind: 'dry', t: sample.t, of: '' });
-        dry = true;
-      }
+
+  const move = (sample: Sample): void => {
+    const gear: Gear = sample.v > 0 ? 'forward' : 'reverse';
+    const last = movements.at(-1);
+    if (last?.gear === gear) movements[movements.length - 1] = { ...last, to: sample.t };
+    else {
+      const own = layout.stages[Math.min(stage, layout.stages.length - 1)];
+      movements.push({ gear, from: before?.t ?? sample.t, to: sample.t, shunt: own?.gear !== gear });
     }
-    if (before) {
-      const crossed = survey.crossed(before, sample);
-      if (crossed !== null)
-        slips.push({
-          kind: layout.kerbs.some(({ id }) => id === crossed) ? 'kerb' : 'line',
-          t: sample.t,
-          of: crossed,
-        });
+    [stood, dry] = [null, false];
+  };
+
+  const stand = (sample: Sample): void => {
+    if (before && Math.abs(before.v) > STANDS) arrive(sample);
+    stood ??= sample.steer;
+    // Once for each time that it stands.
+    if (!dry && Math.abs(sample.steer - stood) > SETTLES) {
+      slips.push({ kind: 'dry', t: sample.t, of: '' });
+      dry = true;
+    }
+  };
+
+  const touch = (sample: Sample): void => {
+    const crossed = before && survey.crossed(before, sample);
+    if (crossed !== null) {
+      const isKerb = layout.kerbs.some(({ id }) => id === crossed);
+      slips.push({ kind: isKerb ? 'kerb' : 'line', t: sample.t, of: crossed });
     }
     for (const { of: id, kind, metres } of survey.solids(sample))
       if (metres < 0 && !touching.has(id)) {
@@ -120,15 +135,28 @@ export function followRun(
       if (over && !bent) slips.push({ kind: 'jack-knife', t: sample.t, of: '' });
       bent = over;
     }
-  }
-  const last = path.at(-1);
-  if (last && ended) arrive(last);
-  const missed = layout.stages[stage];
-  if (last && ended && missed) slips.push({ kind: 'goal', t: last.t, of: missed.id });
+  };
+
   return {
-    movements,
-    slips,
-    reached,
-    seconds: (movements.at(-1)?.to ?? 0) - (movements[0]?.from ?? 0),
+    take: (sample) => {
+      if (Math.abs(sample.v) > STANDS) move(sample);
+      else stand(sample);
+      touch(sample);
+      before = sample;
+    },
+    told: (ended) => {
+      if (before && ended) {
+        arrive(before);
+        const missed = layout.stages[stage];
+        if (missed) slips.push({ kind: 'goal', t: before.t, of: missed.id });
+      }
+      return {
+        movements: [...movements],
+        slips: [...slips],
+        reached: [...reached],
+        until: before?.t ?? 0,
+        seconds: (movements.at(-1)?.to ?? 0) - (movements[0]?.from ?? 0),
+      };
+    },
   };
 }

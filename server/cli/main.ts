@@ -222,10 +222,11 @@ program
       for (const ending of ['', '-wal', '-shm']) rmSync(given.database + ending, { force: true });
     }
     const making = !existsSync(given.database);
-    const [{ serve }, { addDemoRoutes, seedDemo }, { listNetworks }] = await Promise.all([
+    const [{ serve }, { addDemoRoutes, seedDemo }, { listNetworks }, { shippedYard }] = await Promise.all([
       import('../serve'),
       import('../demo'),
       import('../store'),
+      import('../yard'),
     ]);
     const running = await serve({
       ...options(given),
@@ -237,7 +238,7 @@ program
           .selectFrom('instructors')
           .select((is) => is.fn.countAll<number>().as('people'))
           .executeTakeFirstOrThrow();
-        if (people === 0) await seedDemo(db, given.now());
+        if (people === 0) await seedDemo(db, given.now(), shippedYard(root));
         else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, given.now());
       },
     });

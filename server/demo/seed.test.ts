@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { readStandard, type Standard } from '../../core/standard';
 import { judge, learnerView, resultOf } from '../../core/marking';
-import { addStandard, eventsByMock, listMocks, openDatabase } from '../store';
+import { addStandard, eventsByMock, listMocks, listPractice, openDatabase } from '../store';
 import { scratchFolder } from '../testing';
 import { demoLearners } from './people';
 import { seedDemo } from './seed';
+import { shippedYard } from '../yard';
 
 const folder = scratchFolder();
 afterAll(() => folder.remove());
@@ -21,7 +23,9 @@ async function school(name: string, now: string) {
   const today = new Date(now);
   const db = await openDatabase(folder.path(name));
   for (const standard of standards) await addStandard(db, standard, today);
-  await seedDemo(db, today);
+  await seedDemo(db, today, shippedYard(fileURLToPath(new URL('../..', import.meta.url))));
+  const practice = await listPractice(db, null);
+  expect(practice.map(({ told }) => told.slips.length > 0)).toEqual([false, true, true]);
   const mocks = await listMocks(db, { limit: 100, after: null, learner: null, from: null });
   const logs = await eventsByMock(
     db,

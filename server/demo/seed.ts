@@ -28,6 +28,8 @@ import { DEMO_NETWORK, demoNetwork, demoRoutes } from './routes';
 import type { Route } from '../../core/route';
 import { demoPapers, seedDiary, seedResults } from './term';
 import { demoVehicleStates } from './vehicles';
+import type { YardView } from '../../contract';
+import { seedYard } from './yard';
 
 export const DEMO_SEED = 20_260_914;
 export const DEMO_ZONE = 'Europe/London';
@@ -38,11 +40,11 @@ const TRACKED_DAYS = 12;
  * Fills an empty database with a made-up school's term: learners, vehicles, and four months of mocks that
  * end today. The same seed gives the same marks on any day, and on the same day the same school.
  */
-export const seedDemo = (db: Database, today: Date): Promise<void> =>
+export const seedDemo = (db: Database, today: Date, yard: Omit<YardView, 'own'>): Promise<void> =>
   // All of it or nothing: a demo that was cut off while it was made is made anew.
-  inTransaction(db, (all) => fill(all, today, DEMO_SEED));
+  inTransaction(db, (all) => fill(all, today, DEMO_SEED, yard));
 
-async function fill(db: Database, today: Date, seed: number): Promise<void> {
+async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView, 'own'>): Promise<void> {
   const random = randomFrom(seed);
   await keepSettings(db, SCHOOL, 0, { standard: 'fault-ceiling', units: 'imperial' });
   const instructors: string[] = [];
@@ -87,6 +89,16 @@ async function fill(db: Database, today: Date, seed: number): Promise<void> {
   }
   await seedResults(db, today, learners, randomFrom(seed + 4));
   await seedDiary(db, today, { learners, instructors, vehicles, routes });
+  const drives = randomFrom(seed + 5);
+  await seedYard(db, yard, {
+    learner: learners[0] ?? '',
+    instructor: instructors[demoLearners[0]?.instructor ?? 0] ?? '',
+    vehicle: vehicles[demoLearners[0]?.vehicle ?? 0] ?? { id: '', name: '' },
+    standard: await shippedStandard(db, 'fault-ceiling'),
+    today,
+    zone: DEMO_ZONE,
+    ids: [uuidFrom(drives), uuidFrom(drives), uuidFrom(drives)],
+  });
 }
 
 /** The county and its routes; also for a demo school that was made before there were any. */

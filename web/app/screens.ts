@@ -157,6 +157,21 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/vehicle-walk')).WalkPage,
   },
   {
+    path: '/yard/courses/:course',
+    title: 'Course',
+    load: async () => (await import('../screens/yard-course')).CoursePage,
+  },
+  {
+    path: '/yard/vehicles/:vehicle',
+    title: 'Figures of a vehicle',
+    load: async () => (await import('../screens/yard-vehicle')).YardVehiclePage,
+  },
+  {
+    path: '/yard/runs/:run',
+    title: 'Yard practice',
+    load: async () => (await import('../screens/yard-run')).RunPage,
+  },
+  {
     path: '/yard/:view?',
     title: 'Yard',
     inNavigation: true,

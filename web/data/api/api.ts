@@ -81,6 +81,8 @@ export const api = createApi({
     'lessons',
     'links',
     'coaching',
+    'yard',
+    'practice',
   ],
   endpoints: () => ({}),
 });

@@ -87,5 +87,13 @@ export {
   useMarksAtQuery,
   type HotSpotFilter,
 } from './routes';
-export { useYardQuery } from './yard';
+export {
+  useYardQuery,
+  useKeepYardFileMutation,
+  useRemoveYardFileMutation,
+  usePracticeQuery,
+  usePracticeRunQuery,
+  useKeepPracticeMutation,
+  useRemovePracticeMutation,
+} from './yard';
 export { newestVersions } from '../../../core/standard';

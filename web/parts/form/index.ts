@@ -1,1 +1,2 @@
 export { useBodyForm } from './useBodyForm';
+export { freeId, valueAt, withEntry, withMoved, withoutEntry, withValue, type Path } from './draft';

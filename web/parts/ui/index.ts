@@ -10,6 +10,7 @@ export { OpeningRow } from './OpeningRow';
 export { FlagSign } from './FlagSign';
 export { printByDay } from './printByDay';
 export { ProblemList } from './ProblemList';
+export { RemoveButton } from './RemoveButton';
 export { saveFile } from './saveFile';
 export { severityWord } from './severityWord';
 export { colour, theme } from './theme';

@@ -8,12 +8,20 @@ interface Props {
   readonly sweep: Sweep;
   readonly area: boolean;
   readonly tracks: boolean;
+  /** What was planned, beside what was driven. */
+  readonly faint?: boolean;
 }
 
 /** What a vehicle sweeps over, as one wash, and the tracks of its tyres; not drawn again when something moves on it. */
-export const SweepLayer = memo(function SweepLayer({ projection, sweep, area, tracks }: Props) {
+export const SweepLayer = memo(function SweepLayer({
+  projection,
+  sweep,
+  area,
+  tracks,
+  faint = false,
+}: Props) {
   return (
-    <g aria-hidden>
+    <g aria-hidden opacity={faint ? 0.45 : 1}>
       {area ? (
         <g opacity={0.16}>
           {sweep.outlines.map((outline, n) => (

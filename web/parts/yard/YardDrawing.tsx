@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import { memo, useMemo, useRef, type ReactNode } from 'react';
 import { bodiesOf, extentOf, posesIn, type Layout, type Segment, type YardVehicle } from '../../../core/yard';
 import { colour, useSize } from '../ui';
+import { Dimension } from './Dimension';
 import { projectionOf, type Projection } from './projection';
 import { VehicleGlyph } from './VehicleGlyph';
 
@@ -13,6 +14,8 @@ interface Props {
   /** Whether the vehicle is shown where it starts and where its stages end. */
   readonly places?: boolean;
   readonly height?: number | { readonly xs: number; readonly sm: number };
+  /** While something is dragged the drawing keeps its scale. */
+  readonly held?: boolean;
   /** What lies on the course. */
   readonly children?: (projection: Projection) => ReactNode;
 }
@@ -24,11 +27,15 @@ export function YardDrawing({
   label,
   places = false,
   height = { xs: 320, sm: 460 },
+  held = false,
   children,
 }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
-  const projection = useMemo(() => projectionOf(layout, vehicle, size), [layout, vehicle, size]);
+  const fitting = useMemo(() => projectionOf(layout, vehicle, size), [layout, vehicle, size]);
+  const shown = useRef(fitting);
+  if (!held) shown.current = fitting;
+  const projection = shown.current;
   return (
     <Box
       ref={frame}
@@ -57,7 +64,7 @@ function Plan({
   places,
   projection,
   children,
-}: Omit<Props, 'height'> & { readonly projection: Projection }) {
+}: Omit<Props, 'height' | 'held'> & { readonly projection: Projection }) {
   const { width, height, at, scale } = projection;
   const bodies = bodiesOf(vehicle);
   const ends = [layout.start, ...layout.stages.map(({ goal }) => goal)];
@@ -181,56 +188,6 @@ function Dimensions({ layout, projection }: OnPlan) {
     <g aria-hidden>
       <Dimension projection={projection} from={[left, bottom]} to={[right, bottom]} inside={[left, top]} />
       <Dimension projection={projection} from={[right, bottom]} to={[right, top]} inside={[left, bottom]} />
-    </g>
-  );
-}
-
-interface DimensionProps {
-  readonly projection: Projection;
-  readonly from: readonly [number, number];
-  readonly to: readonly [number, number];
-  /** A point on the other side of it. */
-  readonly inside: readonly [number, number];
-}
-
-/** Pixels from what is measured to its arrow, and of an arrow head. */
-const OFF = 18;
-const HEAD = 5;
-
-function Dimension({ projection, from, to, inside }: DimensionProps) {
-  const metres = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  if (metres < 0.05) return null;
-  const [a, b, c] = [projection.at(from), projection.at(to), projection.at(inside)];
-  const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
-  const [ux, uy] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long];
-  // Outwards: away from the other side.
-  const side = (c[0] - a[0]) * -uy + (c[1] - a[1]) * ux > 0 ? -1 : 1;
-  const [nx, ny] = [-uy * side, ux * side];
-  const p = (along: number, out: number, of: readonly [number, number]): string =>
-    `${(of[0] + ux * along + nx * out).toFixed(1)} ${(of[1] + uy * along + ny * out).toFixed(1)}`;
-  const middle = [(a[0] + b[0]) / 2 + nx * (OFF + 11), (a[1] + b[1]) / 2 + ny * (OFF + 11)] as const;
-  const turned = (Math.atan2(uy, ux) * 180) / Math.PI;
-  const upright = turned >= 89.9 ? turned - 180 : turned < -90.1 ? turned + 180 : turned;
-  return (
-    <g stroke={colour('soft')} strokeWidth={0.8} fill="none">
-      <path
-        d={`M ${p(0, 5, a)} L ${p(0, OFF + 4, a)} M ${p(0, 5, b)} L ${p(0, OFF + 4, b)} M ${p(0, OFF, a)} L ${p(0, OFF, b)}`}
-      />
-      <path
-        d={`M ${p(HEAD, OFF - 3, a)} L ${p(0, OFF, a)} L ${p(HEAD, OFF + 3, a)} M ${p(-HEAD, OFF - 3, b)} L ${p(0, OFF, b)} L ${p(-HEAD, OFF + 3, b)}`}
-      />
-      <text
-        x={middle[0]}
-        y={middle[1]}
-        transform={`rotate(${upright} ${middle[0]} ${middle[1]})`}
-        fill={colour('soft')}
-        stroke="none"
-        fontSize={13}
-        textAnchor="middle"
-        dominantBaseline="middle"
-      >
-        {metres.toFixed(2)} m
-      </text>
     </g>
   );
 }

@@ -1,4 +1,15 @@
-export { projectionOf, type Projection } from './projection';
+export { Columns } from './Columns';
+export { Dimension } from './Dimension';
+export { DragPoint } from './DragPoint';
+export { FormulaField } from './FormulaField';
+export { PlaybackBar } from './PlaybackBar';
+export { fitted, projectionOf, type Projection } from './projection';
+export { RemoveOwn } from './RemoveOwn';
+export { Replay } from './Replay';
+export { RunResult } from './RunResult';
+export { Slips } from './Slips';
 export { SweepLayer } from './SweepLayer';
+export { usePlayback } from './usePlayback';
 export { VehicleGlyph } from './VehicleGlyph';
+export { countText, practiceLine, runLine, slipTitle, wheelWords } from './words';
 export { YardDrawing } from './YardDrawing';

@@ -15,6 +15,8 @@ export interface Projection {
   /** Pixels a metre. */
   readonly scale: number;
   readonly at: (spot: Spot) => Spot;
+  /** The spot that lies at a pixel. */
+  readonly spotAt: (pixel: Spot) => Spot;
   /** Degrees, clockwise as SVG turns, of a heading in radians. */
   readonly turn: (heading: number) => number;
 }
@@ -35,19 +37,37 @@ export function projectionOf(
   const spots: readonly Spot[] = [[x[0], y[0]], [x[1], y[1]], ...outlinesAt(vehicle, start).flat()];
   const [left, right] = [Math.min(...spots.map(([at]) => at)), Math.max(...spots.map(([at]) => at))];
   const [bottom, top] = [Math.min(...spots.map(([, at]) => at)), Math.max(...spots.map(([, at]) => at))];
-  const [wide, tall] = [Math.max(right - left, 1), Math.max(top - bottom, 1)];
-  const lying = tall / wide > TALL && room.width > room.height;
-  const [across, down] = lying ? [tall, wide] : [wide, tall];
-  const scale = Math.max(0.5, Math.min((room.width - 2 * EDGE) / across, (room.height - 2 * EDGE) / down));
-  const [offX, offY] = [(room.width - across * scale) / 2, (room.height - down * scale) / 2];
+  const lying = (top - bottom) / Math.max(right - left, 1) > TALL && room.width > room.height;
+  if (!lying) return fitted([left, bottom], [right, top], room, EDGE);
+  // Turned by a quarter: what was up the page goes to the right.
+  const turned = fitted([bottom, -right], [top, -left], room, EDGE);
+  return {
+    ...turned,
+    at: ([u, v]) => turned.at([v, -u]),
+    spotAt: (pixel) => {
+      const [v, u] = turned.spotAt(pixel);
+      return [-u, v];
+    },
+    turn: (heading) => ((Math.PI / 2 - heading) * 180) / Math.PI,
+  };
+}
+
+/** Fits a stretch of ground into so many pixels: x to the right, y up. @param edge pixels left free all round */
+export function fitted(
+  [left, bottom]: Spot,
+  [right, top]: Spot,
+  room: { readonly width: number; readonly height: number },
+  edge: number,
+): Projection {
+  const [wide, tall] = [Math.max(right - left, 0.1), Math.max(top - bottom, 0.1)];
+  const scale = Math.max(0.5, Math.min((room.width - 2 * edge) / wide, (room.height - 2 * edge) / tall));
+  const [offX, offY] = [(room.width - wide * scale) / 2, (room.height - tall * scale) / 2];
   return {
     ...room,
     scale,
-    at: ([u, v]) =>
-      lying
-        ? [offX + (v - bottom) * scale, offY + (u - left) * scale]
-        : [offX + (u - left) * scale, offY + (top - v) * scale],
-    turn: (heading) => ((lying ? Math.PI / 2 - heading : -heading) * 180) / Math.PI,
+    at: ([u, v]) => [offX + (u - left) * scale, offY + (top - v) * scale],
+    spotAt: ([px, py]) => [left + (px - offX) / scale, top - (py - offY) / scale],
+    turn: (heading) => (-heading * 180) / Math.PI,
   };
 }
 

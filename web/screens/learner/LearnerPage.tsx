@@ -26,6 +26,7 @@ import { Overruling } from './Overruling';
 import { Papers } from './Papers';
 import { Results } from './Results';
 import { TestDate } from './TestDate';
+import { YardPractice } from './YardPractice';
 
 /** One learner: how ready, what is missing, what breaks first, and the best use of the hours that are left. */
 export function LearnerPage() {
@@ -158,6 +159,7 @@ export function LearnerPage() {
           <History evidence={evidence} />
         </>
       ) : null}
+      <YardPractice learner={learner.id} />
       <Box
         sx={{
           display: 'grid',

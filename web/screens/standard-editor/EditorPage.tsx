@@ -14,7 +14,7 @@ import {
 } from '../../../core/standard';
 import { errorText, useAddStandardMutation, useStandardQuery, useStandardsQuery } from '../../data/api';
 import { colour, ErrorNote, LoadingNote, withParam, WindowTitle } from '../../parts/ui';
-import { freeId } from './draft';
+import { freeId } from '../../parts/form';
 import { EditorProvider, partOf } from './editor';
 import { LivePanel } from './LivePanel';
 import { partForms } from './parts';

@@ -21,7 +21,7 @@ import ExpandMore from '@mui/icons-material/ExpandMore';
 import { Box, Button, ButtonBase, IconButton, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { colour } from '../../parts/ui';
-import { valueAt, withEntry, withMoved, withoutEntry, type Path } from './draft';
+import { valueAt, withEntry, withMoved, withoutEntry, type Path } from '../../parts/form';
 import { entryOf, problemsAt, useEditor } from './editor';
 
 interface Props<T> {

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material';
 import { countedSteps, limitTitle, type Example, differenceWords } from '../../../core/standard';
-import type { Path } from './draft';
+import type { Path } from '../../parts/form';
 import { useEditor } from './editor';
 import { EntryList, Lines } from './EntryList';
 import { Choice, FieldGrid, Find, NumberLine, Several, TextLine, Tick } from './fields';

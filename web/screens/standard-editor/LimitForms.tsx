@@ -1,7 +1,8 @@
 import { Box, Typography } from '@mui/material';
 import { addsUpMarks, capSentence, limitSentence, type Cap, type Limit } from '../../../core/standard';
-import type { Draft, Path } from './draft';
-import { freeId } from './draft';
+import type { Path } from '../../parts/form';
+import type { Draft } from './useDraft';
+import { freeId } from '../../parts/form';
 import { useEditor } from './editor';
 import { EntryList } from './EntryList';
 import { Choice, FieldGrid, IdLine, NumberLine, Several, TextLine, Tick } from './fields';

@@ -1,7 +1,8 @@
 import { createContext, useContext } from 'react';
 import { pathText, type Problem } from '../../../core/problems';
 import type { ExampleResult, Standard, StandardPart } from '../../../core/standard';
-import type { Draft, Path } from './draft';
+import type { Path } from '../../parts/form';
+import type { Draft } from './useDraft';
 
 export interface Editor {
   readonly draft: Draft;

@@ -1,7 +1,7 @@
 import { Autocomplete, Box, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useId, useState, type ReactNode } from 'react';
 import { readAs, typedNumber } from '../../../core/numbers';
-import { valueAt, withValue, type Path } from './draft';
+import { valueAt, withValue, type Path } from '../../parts/form';
 import { problemsAt, useEditor } from './editor';
 
 export interface Option {

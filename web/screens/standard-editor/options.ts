@@ -8,7 +8,7 @@ import {
   type Limit,
   type Severity,
 } from '../../../core/standard';
-import type { Draft } from './draft';
+import type { Draft } from './useDraft';
 import type { Option } from './fields';
 
 /** What can be chosen in the forms, from the draft itself and from the shared lists. */

@@ -14,7 +14,7 @@ import {
   type Variant,
 } from '../../../core/standard';
 import { Glyph } from '../../parts/ui';
-import { freeId, withValue, type Path } from './draft';
+import { freeId, withValue, type Path } from '../../parts/form';
 import { useEditor } from './editor';
 import { EntryList } from './EntryList';
 import { Choice, FieldGrid, Find, IdLine, NumberLine, Several, ShortLine, TextLine } from './fields';

@@ -34,6 +34,7 @@ import { OneVehicle } from '../../parts/vehicle';
 import { RecordForm } from './RecordForm';
 import { TyreFace } from '../../parts/vehicle';
 import { WearChart } from './WearChart';
+import { YardFigures } from './YardFigures';
 
 export function VehiclePage() {
   return <OneVehicle>{(vehicle) => <Vehicle key={vehicle.id} vehicle={vehicle} />}</OneVehicle>;
@@ -106,6 +107,7 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
           />
         )}
       </Box>
+      <YardFigures vehicle={vehicle} />
       <RecordForm key={vehicle.id} vehicle={vehicle} />
       <Controls vehicle={vehicle} />
       {checkups.length > 0 ? <History checkups={checkups} vehicle={vehicle} /> : null}

@@ -10,33 +10,40 @@ import {
   Typography,
 } from '@mui/material';
 import PrintIcon from '@mui/icons-material/Print';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
+  draggedTo,
+  handlesOf,
   namedBase,
   pointsOf,
   pointTitle,
   setOut,
+  type Handle,
+  type LaidParameter,
   type Layout,
   type SetOut,
   type YardVehicle,
 } from '../../../core/yard';
 import { API } from '../../../contract';
 import { colour, WideTable, withParam } from '../../parts/ui';
-import { YardDrawing, type Projection } from '../../parts/yard';
-import { Columns } from './Columns';
-import { countText } from './words';
+import { Columns, countText, DragPoint, YardDrawing, type Projection } from '../../parts/yard';
+
+import type { Yard } from './useYard';
 
 interface Props {
+  readonly yard: Yard;
   readonly layout: Layout;
-  readonly vehicle: YardVehicle;
   readonly panel: React.ReactNode;
 }
 
 /** How a course gets onto the ground: the plan with numbered points, and two tapes for each. */
-export function SetOutView({ layout, vehicle, panel }: Props) {
+export function SetOutView({ yard, layout, panel }: Props) {
+  const { course, vehicle, settings, set } = yard;
   const [params, setParams] = useSearchParams();
   const [shown, setShown] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<Handle | null>(null);
+  const handles = useMemo(() => handlesOf(course, vehicle, settings), [course, vehicle, settings]);
   const points = pointsOf(layout);
   const base = namedBase(layout, params.get('a'), params.get('b'));
   const sheet = base ? setOut(layout, base) : setOut(layout);
@@ -65,10 +72,38 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
             layout={layout}
             vehicle={vehicle}
             places
+            held={dragged !== null}
             label={`Plan of ${layout.title}, to scale, with ${points.length} numbered points`}
           >
-            {(projection) => <Points sheet={sheet} projection={projection} shown={shown} />}
+            {(projection) => (
+              <>
+                <Points sheet={sheet} projection={projection} shown={shown} />
+                {handles.map((handle) => (
+                  <DragPoint
+                    key={handle.parameter.id}
+                    projection={projection}
+                    at={handle.at}
+                    along={handle.grows}
+                    title={handle.parameter.title}
+                    onStart={() => setDragged(handle)}
+                    onDrag={(to) => {
+                      // Always from where the drag began: what it moved since doesn't count twice.
+                      if (dragged)
+                        set(handle.parameter.id, stepped(draggedTo(dragged, to), handle.parameter));
+                    }}
+                    onEnd={() => setDragged(null)}
+                  />
+                ))}
+              </>
+            )}
           </YardDrawing>
+          {handles.length > 0 ? (
+            <Typography variant="body2" color="text.secondary">
+              {dragged
+                ? `${dragged.parameter.title}: ${sizeText(layout, dragged.parameter.id)}`
+                : 'Drag a square with arrows to change a size.'}
+            </Typography>
+          ) : null}
           <Totals sheet={sheet} />
         </>
       }
@@ -143,6 +178,17 @@ export function SetOutView({ layout, vehicle, panel }: Props) {
   );
 }
 
+/** To 5 cm or one degree, as the sliders go, but never beyond the bounds. */
+function stepped(value: number, { unit, least, most }: LaidParameter): number {
+  const step = unit === 'm' ? 0.05 : 1;
+  return Number(Math.min(most, Math.max(least, Math.round(value / step) * step)).toFixed(2));
+}
+
+const sizeText = ({ parameters }: Layout, id: string): string => {
+  const one = parameters.find((parameter) => parameter.id === id);
+  return one ? `${Number(one.value.toFixed(2))} ${one.unit}` : '';
+};
+
 /** What the printed sheet is asked with. */
 function printed(layout: Layout, vehicle: YardVehicle, params: URLSearchParams): string {
   const asked = new URLSearchParams({ course: layout.id, vehicle: vehicle.id });
@@ -175,6 +221,8 @@ function Totals({ sheet: { counts, area, diagonals } }: { readonly sheet: SetOut
 
 /** Pixels from a point to its number. */
 const OUT = 15;
+/** And to a base point's letter. */
+const BESIDE = 21;
 
 function Points({
   sheet: { points, base },
@@ -223,7 +271,9 @@ function Points({
         );
       })}
       {base.map((spot, n) => {
-        const [x, y] = at(spot);
+        // Beside its point, which may have a handle.
+        const [px, y] = at(spot);
+        const x = px + (px < width / 2 ? -BESIDE : BESIDE);
         return (
           <g key={n}>
             <rect x={x - 9} y={y - 9} width={18} height={18} rx={3} fill={colour('slate')} />

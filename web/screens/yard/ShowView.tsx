@@ -1,17 +1,5 @@
-import {
-  Box,
-  Button,
-  FormControlLabel,
-  LinearProgress,
-  Slider,
-  Switch,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from '@mui/material';
+import { Box, Button, FormControlLabel, LinearProgress, Switch, Typography } from '@mui/material';
 import { useMemo, useState, type ReactNode } from 'react';
-import PauseIcon from '@mui/icons-material/Pause';
-import PlayArrowIcon from '@mui/icons-material/PlayArrow';
 import {
   fullLock,
   sampleAt,
@@ -23,11 +11,17 @@ import {
 } from '../../../core/yard';
 import { usePlan } from '../../data/yard';
 import { ErrorNote } from '../../parts/ui';
-import { SweepLayer, VehicleGlyph, YardDrawing } from '../../parts/yard';
-import { Columns } from './Columns';
+import {
+  Columns,
+  countText,
+  PlaybackBar,
+  SweepLayer,
+  usePlayback,
+  VehicleGlyph,
+  wheelWords,
+  YardDrawing,
+} from '../../parts/yard';
 import type { Yard } from './useYard';
-import { usePlayback } from './usePlayback';
-import { countText, wheelWords } from './words';
 
 interface Props {
   readonly yard: Yard;
@@ -74,8 +68,6 @@ export function ShowView({ yard, layout, panel }: Props) {
   );
 }
 
-const speeds = [0.5, 1, 2, 4] as const;
-
 function Played({
   layout,
   vehicle,
@@ -88,7 +80,8 @@ function Played({
   readonly panel: ReactNode;
 }) {
   const end = plan.path.at(-1)?.t ?? 0;
-  const { t, playing, speed, toggle, seek, setSpeed } = usePlayback(end);
+  const playback = usePlayback(end);
+  const { t, seek } = playback;
   const [area, setArea] = useState(true);
   const [tracks, setTracks] = useState(true);
   const swept = useMemo(() => sweep(vehicle, plan.path), [vehicle, plan]);
@@ -113,52 +106,7 @@ function Played({
               </>
             )}
           </YardDrawing>
-          <Box
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: 'auto minmax(0, 1fr) auto',
-              gap: 2,
-              alignItems: 'center',
-            }}
-          >
-            <Button
-              variant="contained"
-              startIcon={playing ? <PauseIcon /> : <PlayArrowIcon />}
-              onClick={toggle}
-              sx={{ minWidth: 110 }}
-            >
-              {playing ? 'Pause' : 'Play'}
-            </Button>
-            <Slider
-              aria-label="Time"
-              min={0}
-              max={end}
-              step={0.1}
-              value={t}
-              valueLabelDisplay="auto"
-              valueLabelFormat={(value) => `${value.toFixed(1)} s`}
-              // It moves with every picture; a transition would never arrive.
-              sx={{ '& .MuiSlider-thumb, & .MuiSlider-track': { transition: 'none' } }}
-              onChange={(_, value) => seek(value as number)}
-            />
-            <Typography sx={{ minWidth: 92, textAlign: 'right' }}>
-              {t.toFixed(0)} of {end.toFixed(0)} s
-            </Typography>
-          </Box>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
-            <ToggleButtonGroup
-              size="small"
-              exclusive
-              value={speed}
-              aria-label="Speed"
-              onChange={(_, value: number | null) => value && setSpeed(value)}
-            >
-              {speeds.map((one) => (
-                <ToggleButton key={one} value={one}>
-                  {one === 0.5 ? '½' : one}×
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
+          <PlaybackBar playback={playback}>
             <FormControlLabel
               control={<Switch checked={area} onChange={({ target }) => setArea(target.checked)} />}
               label="Swept area"
@@ -167,7 +115,7 @@ function Played({
               control={<Switch checked={tracks} onChange={({ target }) => setTracks(target.checked)} />}
               label="Tyre tracks"
             />
-          </Box>
+          </PlaybackBar>
         </>
       }
       panel={

@@ -1,9 +1,10 @@
-import { Box, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
+import { Box, ListSubheader, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../../core/problems';
 import { CAUTION, combination } from '../../../core/yard';
 import { errorText } from '../../data/api';
 import { ErrorNote, LoadingNote } from '../../parts/ui';
+import { countText } from '../../parts/yard';
 import { DriveView } from './DriveView';
 import { Parameters } from './Parameters';
 import { SetOutView } from './SetOutView';
@@ -65,7 +66,7 @@ export function YardPage() {
 }
 
 function View({ view, yard }: { readonly view: string; readonly yard: Yard }) {
-  const { laid, vehicle, set } = yard;
+  const { laid, set } = yard;
   if (!laid.ok)
     return (
       <ErrorNote title="The course can’t be laid out like this">
@@ -74,48 +75,96 @@ function View({ view, yard }: { readonly view: string; readonly yard: Yard }) {
     );
   const panel = <Parameters parameters={laid.value.parameters} onSet={set} />;
   if (view === 'show') return <ShowView yard={yard} layout={laid.value} panel={panel} />;
-  if (view === 'drive') return <DriveView yard={yard} layout={laid.value} panel={panel} />;
-  return <SetOutView layout={laid.value} vehicle={vehicle} panel={panel} />;
+  // A run belongs to the sizes that it was driven at.
+  if (view === 'drive')
+    return <DriveView key={JSON.stringify(yard.settings)} yard={yard} layout={laid.value} panel={panel} />;
+  return <SetOutView yard={yard} layout={laid.value} panel={panel} />;
 }
 
-function Pickers({ yard: { courses, vehicles, course, vehicle, choose } }: { readonly yard: Yard }) {
+function Pickers({ yard }: { readonly yard: Yard }) {
+  const { courses, vehicles, own, course, vehicle, choose } = yard;
   const { width, length } = combination(vehicle);
   return (
     <Box
       sx={{
         display: 'grid',
         gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '270px 330px' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '290px 330px' },
         width: { xs: '100%', sm: 'auto' },
       }}
     >
-      <TextField
-        select
-        size="small"
+      <Picker
+        kind="course"
         label="Course"
-        value={course.id}
-        onChange={({ target }) => choose('course', target.value)}
-      >
-        {courses.map(({ id, title }) => (
-          <MenuItem key={id} value={id}>
-            {title}
-          </MenuItem>
-        ))}
-      </TextField>
+        help={allowedText(course)}
+        {...{ own, choose }}
+        list={courses}
+        chosen={course.id}
+        to={`/yard/courses/${course.id}?vehicle=${vehicle.id}`}
+      />
+      <Picker
+        kind="vehicle"
+        label="Vehicle"
+        help={`${length.toFixed(2)} by ${width.toFixed(2)} m, turns in ${vehicle.turningCircle.toFixed(1)} m`}
+        {...{ own, choose }}
+        list={vehicles}
+        chosen={vehicle.id}
+        to={`/yard/vehicles/${vehicle.id}?`}
+      />
+    </Box>
+  );
+}
+
+const allowedText = ({ movements, shunts }: Pick<Yard['course'], 'movements' | 'shunts'>): string =>
+  `At most ${countText(movements, 'movement')}, ${countText(shunts, 'shunt')}`;
+
+/** Chooses one of what ships and of the school's own, and leads to where it is changed. */
+function Picker({
+  kind,
+  label,
+  help,
+  list,
+  chosen,
+  own,
+  choose,
+  to,
+}: Pick<Yard, 'own' | 'choose'> & {
+  readonly kind: 'course' | 'vehicle';
+  readonly label: string;
+  readonly help: string;
+  readonly list: readonly { readonly id: string; readonly title: string }[];
+  readonly chosen: string;
+  readonly to: string;
+}) {
+  const isOwn = (id: string): boolean => own.some((one) => one.kind === kind && one.id === id);
+  const item = ({ id, title }: { readonly id: string; readonly title: string }) => (
+    <MenuItem key={id} value={id}>
+      {title}
+    </MenuItem>
+  );
+  const ours = list.filter(({ id }) => isOwn(id));
+  return (
+    <Box>
       <TextField
         select
+        fullWidth
         size="small"
-        label="Vehicle"
-        value={vehicle.id}
-        helperText={`${length.toFixed(2)} m long, ${width.toFixed(2)} m wide, turns in ${vehicle.turningCircle.toFixed(1)} m`}
-        onChange={({ target }) => choose('vehicle', target.value)}
+        label={label}
+        value={chosen}
+        onChange={({ target }) => choose(kind, target.value)}
       >
-        {vehicles.map(({ id, title }) => (
-          <MenuItem key={id} value={id}>
-            {title}
-          </MenuItem>
-        ))}
+        {ours.length > 0 ? <ListSubheader>Ours</ListSubheader> : null}
+        {ours.map(item)}
+        {ours.length > 0 ? <ListSubheader>Shipped with Jasperwren</ListSubheader> : null}
+        {list.filter(({ id }) => !isOwn(id)).map(item)}
       </TextField>
+      <Box sx={{ display: 'flex', gap: 1.5, mt: 0.5, px: 1.75, alignItems: 'baseline' }}>
+        <Typography variant="body2" color="text.secondary" sx={{ flex: 1 }}>
+          {help}
+        </Typography>
+        {isOwn(chosen) ? <Link to={to}>Change</Link> : null}
+        <Link to={`${to}&copy`}>Copy</Link>
+      </Box>
     </Box>
   );
 }

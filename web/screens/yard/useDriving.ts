@@ -1,5 +1,15 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { driveOn, type Driving, type Pose, type Sample, type YardVehicle } from '../../../core/yard';
+import {
+  driveOn,
+  followerOf,
+  type Driving,
+  type Followed,
+  type Follower,
+  type Layout,
+  type Pose,
+  type Sample,
+  type YardVehicle,
+} from '../../../core/yard';
 
 /** Seconds of a step, and from one kept sample to the next. */
 const STEP = 1 / 60;
@@ -13,8 +23,10 @@ export interface DrivingNow {
   readonly now: Sample;
   /** What was driven so far, a sample each twentieth of a second. */
   readonly path: readonly Sample[];
-  /** The same five times a second, which is as fast as one reads. */
-  readonly told: readonly Sample[];
+  /** What it has come to, five times a second, which is as fast as one reads. */
+  readonly followed: Followed;
+  /** When it was started; null before. */
+  readonly startedAt: Date | null;
   readonly running: boolean;
   readonly start: () => void;
   readonly stop: () => void;
@@ -60,15 +72,33 @@ export function drivingOf({ forward, reverse, left, right, wheel }: Held): Drivi
   return { pace: Number(forward) - Number(reverse), wheel: turns ? (left ? 1 : -1) : wheel };
 }
 
+const UNMOVED: Followed = { movements: [], slips: [], reached: [], seconds: 0, until: 0 };
+
+/** Digits of what is kept: a hundredth of a millimetre. */
+const kept5 = (value: number): number => Number(value.toFixed(5));
+
+/** A sample as it is kept and sent: what is judged here is judged there from the same numbers. */
+const keptSample = ({ t, x, y, heading, hitch, steer, v }: Sample): Sample => ({
+  t: kept5(t),
+  x: kept5(x),
+  y: kept5(y),
+  heading: kept5(heading),
+  hitch: hitch === null ? null : kept5(hitch),
+  steer: kept5(steer),
+  v: kept5(v),
+});
+
 const still = (pose: Pose): Sample => ({ ...pose, t: 0, v: 0, steer: 0 });
 
 /** Somebody at the wheel: a fixed step, drawn as often as the screen draws. @param from where it starts */
-export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
+export function useDriving(vehicle: YardVehicle, layout: Layout, from: Pose): DrivingNow {
   const [driven, setDriven] = useState<Sample | null>(null);
   // Until it moves it stands where it starts, which a plan may still change.
   const now = driven ?? still(from);
   const [path, setPath] = useState<readonly Sample[]>([]);
-  const [told, setTold] = useState<readonly Sample[]>([]);
+  const [followed, setFollowed] = useState(UNMOVED);
+  const [startedAt, setStartedAt] = useState<Date | null>(null);
+  const follower = useRef<Follower | null>(null);
   const [running, setRunning] = useState(false);
   const held = useRef<Held>(NOTHING);
   const stop = useCallback(() => setRunning(false), []);
@@ -100,11 +130,15 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
       for (let n = 0; n < steps; n += 1) {
         sample = driveOn(vehicle, sample, padDriving() ?? drivingOf(held.current), STEP);
         const before = kept.at(-1);
-        if (!before || sample.t - before.t >= KEEP - 1e-9) kept = [...kept, sample];
+        if (before && sample.t - before.t < KEEP - 1e-9) continue;
+        const next = keptSample(sample);
+        kept = [...kept, next];
+        follower.current ??= followerOf(vehicle, layout);
+        follower.current.take(next);
+        if (kept.length % TOLD === 0) setFollowed(follower.current.told(false));
       }
       setDriven(sample);
       setPath(kept);
-      if (kept.length % TOLD === 0) setTold(kept);
       frame = requestAnimationFrame(tick);
     };
     window.addEventListener('keydown', down);
@@ -120,19 +154,25 @@ export function useDriving(vehicle: YardVehicle, from: Pose): DrivingNow {
     };
     // It goes on from what stands there when it starts.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [running, vehicle]);
+  }, [running, vehicle, layout]);
   return {
     now,
     path,
-    told,
+    followed,
+    startedAt,
     running,
-    start: () => setRunning(true),
+    start: () => {
+      setStartedAt(new Date());
+      setRunning(true);
+    },
     stop,
     reset: () => {
       setRunning(false);
       setDriven(null);
       setPath([]);
-      setTold([]);
+      setFollowed(UNMOVED);
+      setStartedAt(null);
+      follower.current = null;
     },
     hold: (part) => {
       held.current = { ...held.current, ...part };

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import type { OwnYardFile } from '../../../contract';
 import type { Parsed } from '../../../core/problems';
 import {
   layOut,
@@ -17,6 +18,8 @@ import { withParam } from '../../parts/ui';
 export interface Yard {
   readonly courses: readonly Course[];
   readonly vehicles: readonly YardVehicle[];
+  /** Which of them are the school's own. */
+  readonly own: readonly OwnYardFile[];
   readonly course: Course;
   readonly vehicle: YardVehicle;
   readonly settings: Settings;

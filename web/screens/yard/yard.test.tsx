@@ -9,10 +9,8 @@ import {
   readYardVehicle,
   settingsText,
 } from '../../../core/yard';
-import { projectionOf } from '../../parts/yard';
+import { projectionOf, runLine, slipTitle, usePlayback, wheelWords } from '../../parts/yard';
 import { drivingOf, useDriving } from './useDriving';
-import { usePlayback } from './usePlayback';
-import { runLine, slipTitle, wheelWords } from './words';
 
 const read = (file: string): string =>
   readFileSync(new URL(`../../../data/${file}`, import.meta.url), 'utf8');
@@ -115,7 +113,8 @@ describe('clocks', () => {
   });
 
   it('a drive goes by keys, keeps twenty samples a second, and stands when it is stopped', () => {
-    const { result } = renderHook(() => useDriving(vehicle, { x: 0, y: 0, heading: 0, hitch: null }));
+    const layout = laid('straight-reverse');
+    const { result } = renderHook(() => useDriving(vehicle, layout, { x: 0, y: 0, heading: 0, hitch: null }));
     act(() => result.current.start());
     act(() => {
       window.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown' }));

@@ -1,3 +1,4 @@
+import type { PracticeTold } from '../../../contract';
 import { slipWords, type Layout, type RunReport, type Slip } from '../../../core/yard';
 
 const plain = (id: string): string => id.replaceAll('-', ' ');
@@ -26,4 +27,18 @@ export const runLine = ({
   slips,
   seconds,
 }: Pick<RunReport, 'movements' | 'slips' | 'seconds'>): string =>
-  `${countText(movements.length, 'movement')}, ${countText(movements.filter(({ shunt }) => shunt).length, 'shunt')}, ${seconds.toFixed(0)} s, ${slips.length === 0 ? 'nothing touched' : countText(slips.length, 'mistake')}`;
+  practiceLine({
+    movements: movements.length,
+    shunts: movements.filter(({ shunt }) => shunt).length,
+    seconds,
+    slips,
+  });
+
+/** The same of a run that was kept. */
+export const practiceLine = ({
+  movements,
+  shunts,
+  seconds,
+  slips,
+}: Pick<PracticeTold, 'movements' | 'shunts' | 'seconds' | 'slips'>): string =>
+  `${countText(movements, 'movement')}, ${countText(shunts, 'shunt')}, ${seconds.toFixed(0)} s, ${slips.length === 0 ? 'nothing touched' : countText(slips.length, 'mistake')}`;

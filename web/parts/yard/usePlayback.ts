@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 export interface Playback {
   /** Seconds. */
   readonly t: number;
+  readonly end: number;
   readonly playing: boolean;
   readonly speed: number;
   readonly toggle: () => void;
@@ -31,6 +32,7 @@ export function usePlayback(end: number): Playback {
   const over = t >= end;
   return {
     t: Math.min(t, end),
+    end,
     playing: playing && !over,
     speed,
     toggle: () => {

@@ -1,12 +1,6 @@
 import { createNextState as produce } from '@reduxjs/toolkit';
-import type { Standard } from '../../../core/standard';
 
-/**
- * A standard while it is written. Its lists and ids are there; single values may be missing or not allowed
- * yet, which the checks say at their places.
- */
-export type Draft = Standard;
-
+/** Where something stands in a draft: keys of objects and indexes of lists. */
 export type Path = readonly (string | number)[];
 
 type Node = Record<string | number, unknown>;
@@ -22,9 +16,9 @@ export const valueAt = (draft: unknown, path: Path): unknown =>
  * The draft with a value at a path. Undefined takes the property away, and an object that is left empty by
  * that with it; missing objects on the way are made.
  */
-export function withValue(draft: Draft, path: Path, value: unknown): Draft {
-  return produce(draft, (writable) => {
-    const nodes: Node[] = [writable as unknown as Node];
+export function withValue<T extends object>(draft: T, path: Path, value: unknown): T {
+  return produce(draft, (writable: unknown) => {
+    const nodes: Node[] = [writable as Node];
     for (const key of path.slice(0, -1)) {
       const node = nodes.at(-1);
       if (node) nodes.push((node[key] ??= {}) as Node);
@@ -41,19 +35,19 @@ export function withValue(draft: Draft, path: Path, value: unknown): Draft {
 const isEmpty = (node: unknown): boolean =>
   typeof node === 'object' && node !== null && !Array.isArray(node) && Object.keys(node).length === 0;
 
-function changeList(draft: Draft, path: Path, change: (list: unknown[]) => void): Draft {
+function changeList<T extends object>(draft: T, path: Path, change: (list: unknown[]) => void): T {
   const list = [...((valueAt(draft, path) as unknown[] | undefined) ?? [])];
   change(list);
   return withValue(draft, path, list);
 }
 
-export const withEntry = (draft: Draft, path: Path, entry: unknown): Draft =>
+export const withEntry = <T extends object>(draft: T, path: Path, entry: unknown): T =>
   changeList(draft, path, (list) => list.push(entry));
 
-export const withoutEntry = (draft: Draft, path: Path, index: number): Draft =>
+export const withoutEntry = <T extends object>(draft: T, path: Path, index: number): T =>
   changeList(draft, path, (list) => list.splice(index, 1));
 
-export const withMoved = (draft: Draft, path: Path, from: number, to: number): Draft =>
+export const withMoved = <T extends object>(draft: T, path: Path, from: number, to: number): T =>
   changeList(draft, path, (list) => list.splice(to, 0, ...list.splice(from, 1)));
 
 /** An id that none of these is: `limit-1`, `limit-2` and so on. */

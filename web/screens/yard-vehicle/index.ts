@@ -1,0 +1,1 @@
+export { YardVehiclePage } from './YardVehiclePage';
