@@ -48,7 +48,7 @@ for (const [size, viewport] of [
     // That standard ends at a kerb: the run stops by itself.
     const result = page.getByRole('region', { name: 'Result' });
     await expect(result).toContainText('Ended early', { timeout: 15_000 });
-    await expect(result).toContainText('A tyre touched the kerb kerb left');
+    await expect(result).toContainText('A tyre touched the kerb left');
     await page.keyboard.up('ArrowUp');
     await page.keyboard.up('ArrowLeft');
     await page.getByLabel('Marked under').click();

@@ -7,7 +7,7 @@ export { draggedTo, handlesOf, type Handle } from './handles';
 export { layOut } from './layout';
 export type { LaidParameter, Layout, Segment, Settings, Spot } from './model';
 export type { Length } from './length';
-export { itemFor, manoeuvreFor, markRun, slipWords, type Practice } from './mark';
+export { courseFor, itemFor, manoeuvreFor, markRun, slipWords, type Practice } from './mark';
 export { jackKnifeAngle, step, type Control, type Pose } from './motion';
 export { pathClearance } from './path';
 export { judgeFollowed, judgeRun, parseRun, type JudgedRun, type Run } from './practice';

@@ -39,6 +39,19 @@ export function manoeuvreFor(
   return null;
 }
 
+/** The course that practises a manoeuvre of a standard, on its side where that matters; of several the last. */
+export function courseFor(
+  courses: readonly Course[],
+  { kind }: Pick<Manoeuvre, 'kind'>,
+  side: 'left' | 'right' | null,
+): Course | null {
+  const own = courses.filter(({ manoeuvres }) => manoeuvres.includes(kind));
+  const fits = own.filter((course) => side === null || course.side === undefined || course.side === side);
+  // First those that are made for this kind, then those that also practise it.
+  const first = fits.filter(({ manoeuvres }) => manoeuvres[0] === kind);
+  return (first.length > 0 ? first : fits).at(-1) ?? null;
+}
+
 /** The item that a slip is marked with: of this kind of manoeuvre before others, by its words before any. */
 export function itemFor(standard: Standard, kind: string, slip: keyof typeof looked): Item | null {
   const items = standard.sections.flatMap((section) => section.items);
@@ -136,17 +149,23 @@ export function markRun(
   return parsed(logOf(standard, { retest: false, startedAt }, timed, { device, newId }));
 }
 
+/** The thing with its name; what is part of the name isn't said twice. */
+const named = (thing: string, of: string): string =>
+  of.toLowerCase().includes(thing) ? `the ${of}` : `the ${thing} ${of}`;
+
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
 /** A slip in words. */
 export function slipWords(kind: SlipKind, of: string): string {
   switch (kind) {
     case 'line':
-      return `A tyre crossed the line ${of}`;
+      return `A tyre crossed ${named('line', of)}`;
     case 'kerb':
-      return `A tyre touched the kerb ${of}`;
+      return `A tyre touched ${named('kerb', of)}`;
     case 'cone':
-      return `The cone ${of} was touched`;
+      return `${capital(named('cone', of))} was touched`;
     case 'wall':
-      return `${of} was touched`;
+      return `${capital(named('wall', of))} was touched`;
     case 'dry':
       return 'The wheel was turned while standing';
     case 'jack-knife':

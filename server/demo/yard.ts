@@ -58,7 +58,8 @@ export async function seedYard(db: Database, yard: Omit<YardView, 'own'>, seeded
   if (!plan) throw new Error('the demo’s bay can’t be driven');
   for (const [n, late] of LATE.entries()) {
     const run: Run = { course, vehicle, settings: {}, path: turnedLate(vehicle, plan.path, late) };
-    const startedAt = new Date(today.getTime() - (9 - 3 * n) * DAY).toISOString();
+    const day = new Date(today.getTime() - (9 - 3 * n) * DAY).toISOString().slice(0, 10);
+    const startedAt = `${day}T15:20:00.000Z`;
     const judged = judgeRun(standard, run, { startedAt, device: 'yard', newId: randomUUID });
     if (!judged.ok) throw new Error('the demo’s run can’t be marked');
     const kept = { learner, standard, startedAt, zone };

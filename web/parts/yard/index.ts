@@ -6,6 +6,7 @@ export { PlaybackBar } from './PlaybackBar';
 export { fitted, projectionOf, type Projection } from './projection';
 export { RemoveOwn } from './RemoveOwn';
 export { Replay } from './Replay';
+export { RunPlan, WithRunPlan } from './RunPlan';
 export { RunResult } from './RunResult';
 export { Slips } from './Slips';
 export { SweepLayer } from './SweepLayer';

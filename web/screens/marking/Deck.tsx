@@ -235,7 +235,12 @@ export function Deck({ drive, judgement, act }: Props) {
   ) : null;
 
   const panel = running ? (
-    <RunPanel {...{ standard, judgement, act }} run={running} retest={mock.retest} />
+    <RunPanel
+      {...{ standard, judgement, act }}
+      run={running}
+      retest={mock.retest}
+      vehicle={mock.vehicle?.id ?? null}
+    />
   ) : course && !wide ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;

@@ -1,27 +1,41 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { Judgement, Run } from '../../../core/marking';
 import { countedSteps, isTimed, unitText, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
 
+// Geometry comes only once a manoeuvre is under way.
+const RunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).RunPlan }));
+const WithRunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).WithRunPlan }));
+
+/** Whether the plan of a manoeuvre is shown, as it was the last time. */
+const PLAN_SHOWN = 'jasperwren-run-plan';
+
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly run: Run;
   readonly retest: boolean;
+  /** The vehicle that is driven, by id. */
+  readonly vehicle: string | null;
   readonly act: DoAction;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
-export function RunPanel({ standard, judgement, run, retest, act }: Props) {
+export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null);
+  const [planShown, setPlanShown] = useState(() => localStorage.getItem(PLAN_SHOWN) === 'yes');
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
   if (!manoeuvre) return null;
+  const showPlan = (): void => {
+    localStorage.setItem(PLAN_SHOWN, planShown ? 'no' : 'yes');
+    setPlanShown(!planShown);
+  };
   const limited = manoeuvre.limits.map(({ of }) => of);
   const offered = countedSteps.filter(({ id }) => limited.includes(id));
   const seconds = judgement.headroom.find(
@@ -34,8 +48,8 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
   const read = (id: string, value: number) => act({ do: 'measure', measure: id, value });
   return (
     <Panel role="region" aria-label={`Manoeuvre: ${manoeuvre.title}`}>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
-        <Box sx={{ flex: 1, minWidth: 140, fontSize: 20, fontWeight: 700, lineHeight: 1.15 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 1.5 }, flexWrap: 'wrap' }}>
+        <Box sx={{ flex: 1, minWidth: { xs: 90, md: 140 }, fontSize: 20, fontWeight: 700, lineHeight: 1.15 }}>
           {manoeuvre.title}
           {run.side ? `, ${run.side}` : ''}
         </Box>
@@ -45,6 +59,13 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
             Clock: {manoeuvre.clock.starts.replaceAll('-', ' ')}
           </Act>
         ) : null}
+        <Suspense fallback={null}>
+          <WithRunPlan {...{ manoeuvre, vehicle }} side={run.side}>
+            <Act type="button" aria-pressed={planShown} onClick={showPlan}>
+              Plan
+            </Act>
+          </WithRunPlan>
+        </Suspense>
         <Act type="button" onClick={() => act({ do: 'stop-run' })} style={{ fontWeight: 700 }}>
           Done
         </Act>
@@ -79,6 +100,11 @@ export function RunPanel({ standard, judgement, run, retest, act }: Props) {
       ) : null}
       {retest && manoeuvre.clock?.retestExtraSeconds ? (
         <Box sx={{ fontSize: 16 }}>Re-test: {manoeuvre.clock.retestExtraSeconds} s more</Box>
+      ) : null}
+      {planShown ? (
+        <Suspense fallback={null}>
+          <RunPlan {...{ manoeuvre, vehicle }} side={run.side} />
+        </Suspense>
       ) : null}
       {measure ? (
         <MeasureDialog

@@ -89,7 +89,7 @@ function Pickers({ yard }: { readonly yard: Yard }) {
       sx={{
         display: 'grid',
         gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '290px 330px' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '300px 370px' },
         width: { xs: '100%', sm: 'auto' },
       }}
     >
@@ -115,8 +115,8 @@ function Pickers({ yard }: { readonly yard: Yard }) {
   );
 }
 
-const allowedText = ({ movements, shunts }: Pick<Yard['course'], 'movements' | 'shunts'>): string =>
-  `At most ${countText(movements, 'movement')}, ${countText(shunts, 'shunt')}`;
+const allowedText = ({ movements }: Pick<Yard['course'], 'movements'>): string =>
+  `Up to ${countText(movements, 'movement')}`;
 
 /** Chooses one of what ships and of the school's own, and leads to where it is changed. */
 function Picker({
