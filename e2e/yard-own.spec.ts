@@ -175,9 +175,8 @@ test('a size is dragged on the plan, and the field and the address follow', asyn
   await expect(page.getByText(/^Width of the lane: \d\.\d+ m$/)).toBeVisible();
   await page.mouse.up();
   await expect(page).toHaveURL(/lane%3A[78]/);
-  const dragged = await lane.inputValue();
-  expect(Number(dragged)).toBeGreaterThan(6.5);
-  await expect(page).toHaveURL(new RegExp(`lane%3A${dragged}`));
+  const dragged = /lane%3A([\d.]+)/.exec(page.url())?.[1] ?? '';
+  await expect(lane).toHaveValue(dragged);
 });
 
 test('a manoeuvre under way shows its plan while it is marked, and keeps it shown', async ({ page }) => {
