@@ -20,11 +20,36 @@ export interface Control {
 
 type Frame = Pick<YardVehicle, 'wheelbase' | 'trailer'>;
 
-/** How a pose changes, per second: a car by its rear axle, a trailer by its hitch (manoeuvres.md; kinematics). */
-function change({ wheelbase, trailer }: Frame, { heading, hitch }: Pose, { v, steer }: Control): Pose {
-  const turn = (v * tan(steer)) / wheelbase;
-  const behind = trailer && hitch !== null ? trailerTurn(trailer, hitch, v, turn) - turn : null;
-  return { x: v * cos(heading), y: v * sin(heading), heading: turn, hitch: behind };
+/**
+ * One step of Runge-Kutta of the fourth order, between two controls that change evenly: a car by its rear axle, a
+ * trailer by its hitch (manoeuvres.md; kinematics). In numbers without objects, for it is most of what planning does.
+ */
+export function step(vehicle: Frame, from: Pose, before: Control, after: Control, seconds: number): Pose {
+  const { wheelbase, trailer } = vehicle;
+  const half = seconds / 2;
+  const middle = (before.v + after.v) / 2;
+  const { heading } = from;
+  // The heading changes by the wheel alone, and is the same in the two middle slopes.
+  const turnA = (before.v * tan(before.steer)) / wheelbase;
+  const turnB = (middle * tan((before.steer + after.steer) / 2)) / wheelbase;
+  const turnD = (after.v * tan(after.steer)) / wheelbase;
+  const [headB, headC, headD] = [heading + half * turnA, heading + half * turnB, heading + seconds * turnB];
+  const x = before.v * cos(heading) + 2 * middle * (cos(headB) + cos(headC)) + after.v * cos(headD);
+  const y = before.v * sin(heading) + 2 * middle * (sin(headB) + sin(headC)) + after.v * sin(headD);
+  let { hitch } = from;
+  if (hitch !== null && trailer) {
+    const a = trailerTurn(trailer, hitch, before.v, turnA) - turnA;
+    const b = trailerTurn(trailer, hitch + half * a, middle, turnB) - turnB;
+    const c = trailerTurn(trailer, hitch + half * b, middle, turnB) - turnB;
+    const d = trailerTurn(trailer, hitch + seconds * c, after.v, turnD) - turnD;
+    hitch += (seconds * (a + 2 * b + 2 * c + d)) / 6;
+  }
+  return {
+    x: from.x + (seconds * x) / 6,
+    y: from.y + (seconds * y) / 6,
+    heading: heading + (seconds * (turnA + 4 * turnB + turnD)) / 6,
+    hitch: trailer ? hitch : null,
+  };
 }
 
 /** How fast a trailer's own heading changes. */
@@ -34,33 +59,6 @@ const trailerTurn = (
   v: number,
   turn: number,
 ): number => (-v * sin(hitch) - hitchBehindAxle * turn * cos(hitch)) / hitchToAxle;
-
-const moved = (from: Pose, by: Pose, seconds: number): Pose => ({
-  x: from.x + seconds * by.x,
-  y: from.y + seconds * by.y,
-  heading: from.heading + seconds * by.heading,
-  hitch: from.hitch === null || by.hitch === null ? null : from.hitch + seconds * by.hitch,
-});
-
-/** One step of Runge-Kutta of the fourth order, between two controls that change evenly. */
-export function step(vehicle: Frame, from: Pose, before: Control, after: Control, seconds: number): Pose {
-  const middle = { v: (before.v + after.v) / 2, steer: (before.steer + after.steer) / 2 };
-  const a = change(vehicle, from, before);
-  const b = change(vehicle, moved(from, a, seconds / 2), middle);
-  const c = change(vehicle, moved(from, b, seconds / 2), middle);
-  const d = change(vehicle, moved(from, c, seconds), after);
-  const mean = (of: (pose: Pose) => number) => (of(a) + 2 * of(b) + 2 * of(c) + of(d)) / 6;
-  return moved(
-    from,
-    {
-      x: mean(({ x }) => x),
-      y: mean(({ y }) => y),
-      heading: mean(({ heading }) => heading),
-      hitch: a.hitch === null ? null : mean(({ hitch }) => hitch ?? 0),
-    },
-    seconds,
-  );
-}
 
 /**
  * A piece driven with the wheel held, for searches: exact for the vehicle (a circle), one step of Runge-Kutta for the

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import type { Survey } from './survey';
 import fc from 'fast-check';
 import { often } from '../testing/often';
 import { laid, vehicleOf } from '../testing/yard';
@@ -55,6 +56,9 @@ const edges = (outline: readonly Spot[], count: number): readonly Spot[] =>
 const nearest = (some: readonly Spot[], others: readonly Spot[]): number =>
   Math.min(...some.flatMap(([x, y]) => others.map(([u, v]) => Math.hypot(x - u, y - v))));
 
+/** One pose, measured as the first of a way. */
+const measured = (survey: Survey, own: Pose) => survey.along(own)(own);
+
 describe('clearance', () => {
   it('from a wall and a cone is the distance of the nearest two points (points laid along both, a few centimetres apart)', () => {
     fc.assert(
@@ -67,16 +71,14 @@ describe('clearance', () => {
           hitch: null,
         };
         const outlines = outlinesAt(vehicle, own);
-        const wall = surveyOf(vehicle, { ...empty, walls: [{ id: 'wall', from, to }] }).solid(own);
+        const wall = measured(surveyOf(vehicle, { ...empty, walls: [{ id: 'wall', from, to }] }), own).solid;
         const points = between(from, to, 150);
         const apart = Math.min(...outlines.map((outline) => nearest(edges(outline, 60), points)));
         const through = outlines.some((outline) => points.some((point) => inside(outline, point)));
         if (through) expect(wall).toBeLessThanOrEqual(1e-9);
         else expect(Math.abs(Math.max(wall, 0) - apart)).toBeLessThan(0.08);
-        const cone = surveyOf(vehicle, {
-          ...empty,
-          cones: [{ id: 'cone', at, pole: false, radius: 0.15 }],
-        }).solid(own);
+        const cones = [{ id: 'cone', at, pole: false, radius: 0.15 }];
+        const cone = measured(surveyOf(vehicle, { ...empty, cones }), own).solid;
         const beside = Math.min(...outlines.map((outline) => nearest(edges(outline, 60), [at]))) - 0.15;
         if (outlines.some((outline) => inside(outline, at))) expect(cone).toBeLessThan(-0.149);
         else expect(Math.abs(cone - beside)).toBeLessThan(0.03);
@@ -90,10 +92,40 @@ describe('clearance', () => {
     const survey = surveyOf(car, layout);
     const straight: Pose = { x: 0, y: 0, heading: 0, hitch: null };
     // The body is 0.85 m wide on each side, the tyres are 0.74 m out.
-    expect(survey.painted(straight)).toBeCloseTo(0.8 - car.track / 2, 9);
-    expect(survey.solid(straight)).toBe(Infinity);
+    expect(measured(survey, straight).painted).toBeCloseTo(0.8 - car.track / 2, 9);
+    expect(measured(survey, straight).solid).toBe(Infinity);
     expect(survey.crossed(straight, { ...straight, y: 0.1 })).toBe('line');
     expect(survey.crossed(straight, { ...straight, y: 0.05 })).toBeNull();
+  });
+
+  it('pose after pose along a way is that of each pose, and crosses a line where two poses alone would', () => {
+    const layout: Layout = {
+      ...empty,
+      lines: [
+        { id: 'near', from: [-4, 1.1], to: [9, 1.6] },
+        { id: 'far', from: [3, -5], to: [2, 6] },
+      ],
+      walls: [{ id: 'wall', from: [12, -6], to: [12, 6] }],
+    };
+    for (const vehicle of [car, towing]) {
+      const survey = surveyOf(vehicle, layout);
+      const hitch = vehicle.trailer ? 0.1 : null;
+      const way = Array.from({ length: 120 }, (_, n): Pose => {
+        const turn = 0.012 * n;
+        return { x: -8 + 0.15 * n, y: 0.4 * Math.sin(turn * 3), heading: 0.5 * Math.sin(turn), hitch };
+      });
+      const measure = survey.along(way[0] ?? { x: 0, y: 0, heading: 0, hitch });
+      let crossings = 0;
+      for (const [n, own] of way.entries()) {
+        const { solid, painted, crossed } = measure(own);
+        const before = way[n - 1];
+        expect(crossed).toBe(before !== undefined && survey.crossed(before, own) !== null);
+        crossings += Number(crossed);
+        const least = survey.nearest(own).metres;
+        if (least >= 0) expect(Math.min(solid, painted)).toBeCloseTo(least, 9);
+      }
+      expect(crossings).toBeGreaterThan(2);
+    }
   });
 
   it('of a path that is told as clear means that nothing is touched anywhere along it', () => {

@@ -19,10 +19,8 @@ export interface Clearance {
  */
 export interface Survey {
   readonly bodies: Bodies;
-  /** Of bodies from walls and cones. */
-  readonly solid: (pose: Pose) => number;
-  /** Of tyres from lines and kerbs; never below 0, for a line has no inside. */
-  readonly painted: (pose: Pose) => number;
+  /** Measures pose after pose of a way from a pose on, each close to the one before. */
+  readonly along: (from: Pose) => (pose: Pose) => Passing;
   readonly nearest: (pose: Pose) => Clearance;
   /** Each wall and cone, and how near it is to the nearest body. */
   readonly solids: (pose: Pose) => readonly (Clearance & { readonly kind: 'cone' | 'wall' })[];
@@ -30,6 +28,16 @@ export interface Survey {
   readonly crossed: (before: Pose, after: Pose) => string | null;
   /** Whether nothing is nearer than a margin, and no tyre crosses a line since a pose that lies close. */
   readonly clears: (before: Pose, after: Pose, margin: number) => boolean;
+}
+
+/** What is measured of a pose on a way. It is written over by the next one. */
+export interface Passing {
+  /** Metres of bodies from walls and cones. */
+  readonly solid: number;
+  /** Metres of tyres from lines and kerbs; never below 0, for a line has no inside. */
+  readonly painted: number;
+  /** Whether a tyre crossed a line since the pose before. */
+  readonly crossed: boolean;
 }
 
 interface Paint {
@@ -85,11 +93,13 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
   });
   const behind = (front: Turned, { heading, hitch }: Pose): Turned | null => {
     if (!pulled || hitch === null) return null;
-    const own = { cos: cos(heading + hitch), sin: sin(heading + hitch) };
+    const own = heading + hitch;
+    const [along, aside] = [cos(own), sin(own)];
     return {
-      ...own,
-      x: front.x - pulled.hitchBehindAxle * front.cos - pulled.hitchToAxle * own.cos,
-      y: front.y - pulled.hitchBehindAxle * front.sin - pulled.hitchToAxle * own.sin,
+      x: front.x - pulled.hitchBehindAxle * front.cos - pulled.hitchToAxle * along,
+      y: front.y - pulled.hitchBehindAxle * front.sin - pulled.hitchToAxle * aside,
+      cos: along,
+      sin: aside,
     };
   };
   const boxFrom = (at: Turned, of: Box): number => {
@@ -98,12 +108,32 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
     for (const wall of walls) least = min(least, segmentFromBox(at, of, wall));
     return least;
   };
-  const tyresFrom = (at: Turned, of: Bodies['tyres']): number => {
+  /** Where tyres stand: x and y of each. */
+  const standing = (at: Turned, of: Bodies['tyres']): Float64Array =>
+    Float64Array.from(
+      of.flatMap(([along, aside]) => [
+        at.x + along * at.cos - aside * at.sin,
+        at.y + along * at.sin + aside * at.cos,
+      ]),
+    );
+  /** How near tyres are to lines, and whether they crossed one since they stood elsewhere; they stand here then. */
+  const pass = (at: Turned, of: Bodies['tyres'], stood: Float64Array, told: { crossed: boolean }): number => {
     let least = Infinity;
+    let n = 0;
     for (const [along, aside] of of) {
       const x = at.x + along * at.cos - aside * at.sin;
       const y = at.y + along * at.sin + aside * at.cos;
-      for (const line of paint) least = min(least, squaredFromSegment(x, y, line));
+      const [px = 0, py = 0] = [stood[n], stood[n + 1]];
+      const moved = (x - px) ** 2 + (y - py) ** 2;
+      for (const line of paint) {
+        const squared = squaredFromSegment(x, y, line);
+        if (squared < least) least = squared;
+        // What was crossed is no further off than the tyre moved.
+        if (squared <= moved && !told.crossed && crosses(px, py, x, y, line)) told.crossed = true;
+      }
+      stood[n] = x;
+      stood[n + 1] = y;
+      n += 2;
     }
     return sqrt(least);
   };
@@ -144,17 +174,23 @@ export function surveyOf(vehicle: YardVehicle, layout: Layout): Survey {
   };
   return {
     bodies,
-    solid: (pose) => {
-      if (!solid) return Infinity;
-      const front = axle(pose);
-      const back = behind(front, pose);
-      return min(boxFrom(front, box), back && pulled ? boxFrom(back, pulled.box) : Infinity);
-    },
-    painted: (pose) => {
-      if (paint.length === 0) return Infinity;
-      const front = axle(pose);
-      const back = behind(front, pose);
-      return min(tyresFrom(front, tyres), back && pulled ? tyresFrom(back, pulled.tyres) : Infinity);
+    along: (from) => {
+      const passing = { solid: Infinity, painted: Infinity, crossed: false };
+      const front = axle(from);
+      const back = behind(front, from);
+      const [own, others] = [standing(front, tyres), back && pulled ? standing(back, pulled.tyres) : null];
+      return (pose) => {
+        const at = axle(pose);
+        const after = behind(at, pose);
+        passing.crossed = false;
+        passing.solid = solid ? boxFrom(at, box) : Infinity;
+        passing.painted = paint.length > 0 ? pass(at, tyres, own, passing) : Infinity;
+        if (!after || !pulled || !others) return passing;
+        if (solid) passing.solid = min(passing.solid, boxFrom(after, pulled.box));
+        if (paint.length > 0)
+          passing.painted = min(passing.painted, pass(after, pulled.tyres, others, passing));
+        return passing;
+      };
     },
     nearest: (pose) => {
       let nearest: Clearance = { metres: Infinity, of: '' };

@@ -26,7 +26,7 @@ export type PlanAnswer =
     };
 
 /** Metres that are tried one after the other, and how nearly the least is found. */
-const MORE = [0.1, 0.25, 0.5, 1, 2, 4, 8] as const;
+const MORE = [1, 3, 8] as const;
 const NEARLY = 0.05;
 /** Poses that each of these tries may search: what works is found early. */
 const TRIED = 80_000;
@@ -60,22 +60,27 @@ export function answerPlan(
   return parsed({ feasible: false, layout, ...allowed(layout, limits), missing });
 }
 
-/** The least number of metres more that works, below a bound; null: none. */
+/**
+ * The least number of metres more that works, below a bound; null: none. What works with less is taken to work with
+ * more: one try with as much as would still count shows whether the length helps at all.
+ */
 function leastMore(below: number, most: number, works: (more: number) => boolean): number | null {
+  const tries = below === Infinity ? MORE : [below - NEARLY];
   let low = 0;
-  for (const more of MORE) {
-    if (more > most || low >= below) return null;
+  for (const wanted of tries) {
+    const more = Math.min(wanted, most);
+    if (more <= low) return null;
     if (!works(more)) {
       low = more;
       continue;
     }
-    let high: number = more;
+    let high = more;
     while (high - low > NEARLY) {
       const middle = (low + high) / 2;
       if (works(middle)) high = middle;
       else low = middle;
     }
-    return high < below ? high : null;
+    return high;
   }
   return null;
 }

@@ -2,12 +2,12 @@ import { wrapped } from '../angle';
 import type { Gear, Region } from '../model';
 import { step, type Pose } from '../motion';
 import { offFrom } from '../region';
-import { leastSquares, type Blocks } from './leastSquares';
+import { leastSquares, type Blocks, type Since } from './leastSquares';
 import { leadOf, legsOf, meanSteer, placesOf } from './legs';
 import { signOf, type Skeleton, type Task } from './task';
 
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
-const { abs, ceil, max, min } = Math;
+const { abs, ceil, floor, max, min } = Math;
 
 /** A movement whose wheel angle runs evenly from knot to knot over its length. */
 export interface Stretch {
@@ -86,14 +86,14 @@ export const steerAt = (
  * stand where they have to, and nothing is nearer than `comfort` where that can be had (least squares over the
  * knots, with the poses between movements free: multiple shooting).
  *
- * @returns null where no bending gets it clear
+ * @returns no stretches where no bending gets it clear; and what is left of the sum of squares
  */
 export function fit(
   task: Task,
   skeleton: Skeleton,
   ends: Ends,
   { margin, comfort, spacing, seeds }: FitHow,
-): readonly Stretch[] | null {
+): { readonly stretches: readonly Stretch[] | null; readonly left: number } {
   const { survey, bodies, vehicle } = task;
   const towing = vehicle.trailer !== null;
   const lead = leadOf(task);
@@ -156,8 +156,24 @@ export function fit(
     readonly rows: Float64Array;
     readonly from: Pose;
     readonly to: Pose;
+    /** Where it stood after each sample, and whether it was on the wrong side of a line. */
+    readonly poses: readonly Pose[];
+    readonly overs: readonly boolean[];
   }
-  const drive = (values: Float64Array, n: number): Driven => {
+  /** The first sample of a leg that a variable changes. */
+  const firstChanged = (n: number, variable: number, length: number): number => {
+    const [plan, at] = [plans[n], offsets[n] ?? 0];
+    if (!plan) return 0;
+    const knot = variable >= turns ? (variable - turns === n ? plan.count - 1 : 0) : variable - at - per;
+    // Where it begins, and how long it is, changes all of it.
+    if (variable < turns && knot <= 0) return 0;
+    const between = max(length - plan.leadIn - plan.leadOut, 0);
+    const nextTo = plan.places[plan.backwards ? knot + 1 : knot - 1];
+    if (nextTo === undefined) return 0;
+    const from = plan.leadIn + between * nextTo;
+    return max(0, floor(((plan.backwards ? length - from : from) / length) * plan.samples));
+  };
+  const drive = (values: Float64Array, n: number, since?: Since<Driven>): Driven => {
     const plan = plans[n];
     if (!plan) throw new Error('no movement');
     const knots = knotsOf(values, n);
@@ -171,20 +187,33 @@ export function fit(
     const shape = { ...plan, knots, length };
     // A movement that was moved across a line is on its wrong side from the start.
     let over = survey.crossed(plan.anchor, anchor) !== null;
-    for (let k = 0; k < plan.samples; k += 1) {
+    const poses: Pose[] = [];
+    const overs: boolean[] = [];
+    const same = since ? firstChanged(n, since.variable, length) : 0;
+    if (since && same > 0) {
+      poses.push(...since.block.poses.slice(0, same));
+      overs.push(...since.block.overs.slice(0, same));
+      rows.set(since.block.rows.subarray(0, same * 3));
+      row = same * 3;
+      pose = poses.at(-1) ?? anchor;
+      over = overs.at(-1) ?? over;
+    }
+    const measure = survey.along(pose);
+    for (let k = same; k < plan.samples; k += 1) {
       const [a, b] = plan.backwards ? [length - k * ds, length - (k + 1) * ds] : [k * ds, (k + 1) * ds];
       const before = { v, steer: turnedAt(shape, a) };
       const after = { v, steer: turnedAt(shape, b) };
       const next = step(vehicle, pose, before, after, ds);
-      if (survey.crossed(pose, next) !== null) over = !over;
       pose = next;
-      const solid = survey.solid(pose);
-      const painted = survey.painted(pose);
+      const { solid, painted, crossed } = measure(pose);
+      if (crossed) over = !over;
       const paint = over ? -min(painted, 0.4) : painted;
       rows[row] = hinge(solid, margin, comfort);
       rows[row + 1] = hinge(paint, margin, comfort);
       rows[row + 2] = pose.hitch === null ? 0 : KEEP * max(0, abs(pose.hitch) - task.mostHitch);
       row += 3;
+      poses.push(pose);
+      overs.push(over);
     }
     const between = max(length - plan.leadIn - plan.leadOut, 0.02);
     for (let k = 0; k < plan.count; k += 1) {
@@ -200,7 +229,8 @@ export function fit(
       row += 4;
     }
     rows[row] = 0.012 * length + KEEP * max(0, plan.leadIn + plan.leadOut + 0.05 - length);
-    return plan.backwards ? { rows, from: pose, to: anchor } : { rows, from: anchor, to: pose };
+    const way = { rows, poses, overs };
+    return plan.backwards ? { ...way, from: pose, to: anchor } : { ...way, from: anchor, to: pose };
   };
   const links = (driven: readonly Driven[]): Float64Array => {
     const rows = new Float64Array(4 * (2 * driven.length + 1));
@@ -248,9 +278,9 @@ export function fit(
     rows: ({ rows }) => rows,
     links,
   };
-  const fitted = leastSquares(blocks, first, 60);
+  const { values: fitted, cost: left } = leastSquares(blocks, first, 60);
   const driven = plans.map((_, n) => drive(fitted, n));
-  if (links(driven).some((row) => abs(row) > LINK * 2e-3)) return null;
+  if (links(driven).some((row) => abs(row) > LINK * 2e-3)) return { stretches: null, left };
   const legs = plans.map((plan, n) => ({
     ...plan,
     from: driven[n]?.from ?? skeleton.start,
@@ -258,13 +288,14 @@ export function fit(
     length: fitted[(offsets[n] ?? 0) + per] ?? 0,
     knots: knotsOf(fitted, n),
   }));
-  return skeleton.movements.map(({ gear }, movement) =>
+  const stretches = skeleton.movements.map(({ gear }, movement) =>
     joined(
       gear,
       lead,
       legs.filter((leg) => leg.movement === movement),
     ),
   );
+  return { stretches, left };
 }
 
 /** Legs of one movement as one stretch. */

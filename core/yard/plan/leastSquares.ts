@@ -1,15 +1,25 @@
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
 const { max, min, sqrt } = Math;
 
+/** A block as it was, and the variable that was changed. */
+export interface Since<Block> {
+  readonly block: Block;
+  readonly variable: number;
+}
+
 /** Residuals that come in blocks, each of which depends on a few variables, and links between the blocks. */
 export interface Blocks<Block> {
   readonly count: number;
   /** The blocks that a variable changes. */
   readonly of: (variable: number) => readonly number[];
-  readonly block: (values: Float64Array, n: number) => Block;
+  /** @param since the block before one of its variables was changed: what doesn't depend on that needn't be worked out */
+  readonly block: (values: Float64Array, n: number, since?: Since<Block>) => Block;
   readonly rows: (block: Block) => Float64Array;
   readonly links: (blocks: readonly Block[]) => Float64Array;
 }
+
+/** A share of the cost: getting less by less than this, four times in a row, is the end. */
+const SLOW = 1e-4;
 
 /** Step of the differences that stand for derivatives. */
 const STEP = 1e-6;
@@ -22,7 +32,7 @@ export function leastSquares<Block>(
   problem: Blocks<Block>,
   first: Float64Array,
   iterations: number,
-): Float64Array {
+): { readonly values: Float64Array; readonly cost: number } {
   const size = first.length;
   let values = first;
   let blocks = all(problem, values);
@@ -43,7 +53,7 @@ export function leastSquares<Block>(
         const nextLinks = problem.links(nextBlocks);
         const nextCost = costOf(problem, nextBlocks, nextLinks);
         if (nextCost < cost) {
-          still = cost - nextCost < 1e-5 * cost ? still + 1 : 0;
+          still = cost - nextCost < SLOW * cost ? still + 1 : 0;
           [values, blocks, links, cost] = [next, nextBlocks, nextLinks, nextCost];
           damping = max(damping / 5, 1e-9);
           better = true;
@@ -53,7 +63,7 @@ export function leastSquares<Block>(
     }
     if (!better) break;
   }
-  return values;
+  return { values, cost };
 }
 
 const all = <Block>({ count, block }: Blocks<Block>, values: Float64Array): Block[] =>
@@ -88,7 +98,10 @@ function derivatives<Block>(
     const own = moved[variable] ?? 0;
     moved[variable] = own + STEP;
     const after = [...blocks];
-    for (const n of touched) after[n] = problem.block(moved, n);
+    for (const n of touched) {
+      const block = blocks[n];
+      after[n] = problem.block(moved, n, block && { block, variable });
+    }
     moved[variable] = own;
     const nextLinks = problem.links(after);
     return {

@@ -45,6 +45,8 @@ export interface Plan {
 const COMFORT = 0.35;
 /** The same where it is tight. */
 const TIGHT = 0.04;
+/** Sum of squares that fits which come to be drivable never leave. */
+const HOPELESS = 4;
 /** Metres that are enough, and further ways that are tried for more of them. */
 const ENOUGH = 0.15;
 const FURTHER = 3;
@@ -209,7 +211,9 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | n
     { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: random },
   ];
   for (const way of ways) {
-    const stretches = fit(task, skeleton, ends, { ...way, margin: MARGIN });
+    const { stretches, left } = fit(task, skeleton, ends, { ...way, margin: MARGIN });
+    // What is far from fitting with little comfort doesn't come to fit by shaking it (measured over 400 fits).
+    if (!stretches && left > HOPELESS && way.comfort === TIGHT) return null;
     const result =
       stretches &&
       driven(
