@@ -1,4 +1,5 @@
 import { disks } from './disks';
+import { driving } from './driving';
 import { eventPath } from './events';
 import { fuzzing } from './fuzz';
 import { heavy } from './heavy';
@@ -29,6 +30,7 @@ const all = {
   readiness,
   roads,
   yard,
+  driving,
 };
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */

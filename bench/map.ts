@@ -2,6 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
 import { makeCounty, readOsm, writeOsm } from '../core/network';
 import { demoMock, scratchFolder, startServer } from '../server/testing';
+import { startFrames, takeFrames } from './frames';
 import { figureOf, type Figure } from './table';
 
 const TOWNS = 7;
@@ -50,20 +51,11 @@ export async function mapping(): Promise<Figure[]> {
 
 /** Times between frames while the map is dragged to and fro. */
 async function frames(page: Page): Promise<number[]> {
-  // As text: what runs the benches gives functions names that a page does not know.
-  await page.evaluate(`(() => {
-    window.frameTimes = [];
-    let last = performance.now();
-    const tick = (now) => { window.frameTimes.push(now - last); last = now; requestAnimationFrame(tick); };
-    requestAnimationFrame(tick);
-  })()`);
+  await startFrames(page);
   await page.mouse.move(500, 450);
   await page.mouse.down();
   for (let n = 0; n < MOVES; n += 1)
     await page.mouse.move(500 + 120 * Math.sin(n / 6), 450 + 60 * Math.cos(n / 9));
   await page.mouse.up();
-  return page.evaluate(() => {
-    const { frameTimes } = window as unknown as { frameTimes: number[] };
-    return frameTimes.splice(0).slice(3);
-  });
+  return takeFrames(page);
 }

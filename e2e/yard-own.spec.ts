@@ -161,6 +161,38 @@ test('a run is kept with a learner, stands on the page, is played again and can 
   await expect(page.getByText('No run yet')).toBeVisible();
 });
 
+test('a game pad drives: triggers are the pedals, its stick the wheel', async ({ page }) => {
+  await enterDemo(page);
+  await page.addInitScript(() => {
+    const buttons = Array.from({ length: 16 }, () => ({ value: 0, pressed: false, touched: false }));
+    const pad = { connected: true, mapping: 'standard', axes: [0, 0, 0, 0], buttons };
+    Object.assign(window, { pad });
+    navigator.getGamepads = () => [null, pad] as unknown as (Gamepad | null)[];
+  });
+  await page.goto('/yard/drive?course=straight-reverse');
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  const set = (part: 'axes' | 'buttons', n: number, value: number) =>
+    page.evaluate(
+      ([of, at, to]) => {
+        const { pad } = window as unknown as {
+          readonly pad: { readonly axes: number[]; readonly buttons: { value: number }[] };
+        };
+        if (of === 'axes') pad.axes[at] = to;
+        else Object.assign(pad.buttons[at] ?? {}, { value: to });
+      },
+      [part, n, value] as const,
+    );
+  await set('buttons', 6, 1);
+  await expect(page.getByText(/^1 movement, 0 shunts/)).toBeVisible();
+  await set('axes', 0, -1);
+  await expect(page.getByText(/Wheel: full left lock/)).toBeVisible();
+  await set('buttons', 6, 0);
+  await set('axes', 0, 0);
+  await expect(page.getByText(/Speed: 0\.0 km\/h/)).toBeVisible();
+  await set('buttons', 7, 1);
+  await expect(page.getByText(/^2 movements, 1 shunt/)).toBeVisible();
+});
+
 test('a size is dragged on the plan, and the field and the address follow', async ({ page }) => {
   await enterDemo(page);
   await page.goto('/yard?course=garage-bay&vehicle=saloon');

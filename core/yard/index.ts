@@ -14,6 +14,7 @@ export { judgeFollowed, judgeRun, parseRun, type JudgedRun, type Run } from './p
 export { answerFile, answerPlan, whyNot, type Missing, type PlanAnswer } from './plan/answer';
 export { findPlan, UNWATCHED, type Plan, type PlanLimits, type Watch } from './plan/plan';
 
+export { numberPlaces } from './numbers';
 export { MAX_PATH_LENGTH, parsePath, readPath } from './readPath';
 export { posesIn, standsIn } from './region';
 export {

@@ -1,5 +1,6 @@
 import {
   CAUTION,
+  numberPlaces,
   pointTitle,
   setOut,
   type Layout,
@@ -25,6 +26,7 @@ export function setOutPdf(
   const { doc, page, done } = a4({ Title: `Setting out: ${layout.title}` });
   const out = base ? setOut(layout, base) : setOut(layout);
   const { counts, area, diagonals, points } = out;
+  const fit = fitted(out.extent, page.width);
   page.heading(1, `Setting out: ${layout.title}`);
   page.text(
     `${vehicle.title}. ${layout.parameters.map(({ title, value, unit }) => `${title} ${Number(value.toFixed(2))} ${unit === '%' ? 'in 100' : unit}`).join(', ')}.`,
@@ -34,8 +36,8 @@ export function setOutPdf(
   page.gap(6);
   page.figure(
     `Plan to scale with ${points.length} numbered points. Base points: A and B.`,
-    PLAN_HEIGHT,
-    (drawn, box) => plan(drawn, layout, out, box, page.label),
+    fit.height,
+    (drawn, box) => plan(drawn, layout, out, { ...box, ...fit }, page.label),
   );
   page.heading(2, 'Tapes');
   page.table(
@@ -60,13 +62,36 @@ export function setOutPdf(
   return done;
 }
 
+/** Points of free edge round a plan, and below it for its scale bar. */
+const EDGE = 22;
+const BAR = 24;
+
+interface Fit {
+  /** Points a metre. */
+  readonly scale: number;
+  /** Whether it is turned by a quarter, as on the screen: a course that is taller than the page is wide. */
+  readonly lying: boolean;
+  readonly height: number;
+}
+
+/** As large as the page is wide and the plan may be high. */
+function fitted({ x, y }: SetOut['extent'], width: number): Fit {
+  const [wide, tall] = [x[1] - x[0], y[1] - y[0]];
+  const lying = tall > wide * 1.4;
+  const [across, down] = lying ? [tall, wide] : [wide, tall];
+  const scale = Math.min(
+    (width - 2 * EDGE) / Math.max(across, 1),
+    (PLAN_HEIGHT - 2 * EDGE - BAR) / Math.max(down, 1),
+  );
+  return { scale, lying, height: down * scale + 2 * EDGE + BAR };
+}
+
 const metres = (value: number): string => `${value.toFixed(2)} m`;
 
-interface Box {
+interface Box extends Fit {
   readonly x: number;
   readonly y: number;
   readonly w: number;
-  readonly h: number;
 }
 
 function plan(
@@ -76,18 +101,11 @@ function plan(
   box: Box,
   label: (text: string, x: number, y: number, w: number, align: 'left' | 'center' | 'right') => void,
 ): void {
-  const edge = 22;
-  const [wide, tall] = [extent.x[1] - extent.x[0], extent.y[1] - extent.y[0]];
-  // A course that is taller than the page is wide lies on its side, turned as on the screen.
-  const lying = tall > wide * 1.4;
-  const scale = Math.min(
-    (box.w - 2 * edge) / Math.max(lying ? tall : wide, 1),
-    (box.h - 2 * edge - 24) / Math.max(lying ? wide : tall, 1),
-  );
+  const { scale, lying } = box;
   const at = ([x, y]: Spot): Spot =>
     lying
-      ? [box.x + edge + (y - extent.y[0]) * scale, box.y + edge + (x - extent.x[0]) * scale]
-      : [box.x + edge + (x - extent.x[0]) * scale, box.y + edge + (extent.y[1] - y) * scale];
+      ? [box.x + EDGE + (y - extent.y[0]) * scale, box.y + EDGE + (x - extent.x[0]) * scale]
+      : [box.x + EDGE + (x - extent.x[0]) * scale, box.y + EDGE + (extent.y[1] - y) * scale];
   const line = (list: 'lines' | 'kerbs' | 'walls' | 'guides', thick: number, dash: boolean): void => {
     for (const { from, to } of layout[list]) {
       doc
@@ -112,18 +130,16 @@ function plan(
     if (pole) doc.fillAndStroke(JASPER, INK);
     else doc.stroke();
   }
-  const middle: Spot = [box.x + box.w / 2, box.y + box.h / 2];
-  points.forEach(({ at: spot }, n) => {
-    const [x, y] = at(spot);
-    const far = Math.hypot(middle[0] - x, middle[1] - y) || 1;
+  const middle: Spot = [box.x + box.w / 2, box.y + (box.height - BAR) / 2];
+  const spots = points.map(({ at: spot }) => at(spot));
+  const places = numberPlaces(spots, { width: 13, height: 10, away: 9, middle });
+  spots.forEach(([x, y], n) => {
     doc.circle(x, y, 1.4).fill(INK);
-    label(
-      String(n + 1),
-      x + ((middle[0] - x) / far) * 9 - 8,
-      y + ((middle[1] - y) / far) * 9 - 4,
-      16,
-      'center',
-    );
+    const [u, v] = places[n] ?? [x, y];
+    // A number that had to go further has a hairline to its point.
+    if (Math.hypot(u - x, v - y) > 12)
+      doc.moveTo(x, y).lineTo(u, v).lineWidth(0.3).strokeColor(SOFT).stroke();
+    label(String(n + 1), u - 8, v - 4, 16, 'center');
   });
   base.forEach((spot, n) => {
     const [x, y] = at(spot);
@@ -135,7 +151,7 @@ function plan(
     label(n === 0 ? 'A' : 'B', x - 16, y - 4, 9, 'center');
   });
   const bar = BARS.filter((one) => one * scale <= BAR_WIDTH).at(-1) ?? BARS[0];
-  const [left, top] = [box.x + edge, box.y + box.h - 16];
+  const [left, top] = [box.x + EDGE, box.y + box.height - 16];
   doc
     .rect(left, top, bar * scale, 3)
     .lineWidth(0.8)

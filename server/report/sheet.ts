@@ -59,6 +59,8 @@ export function sheet(doc: PDFKit.PDFDocument) {
   };
 
   return {
+    /** Of what is written on, in points. */
+    width,
     /** A drawing with its words for who does not see it, which also stand below it. */
     figure: (
       words: string,

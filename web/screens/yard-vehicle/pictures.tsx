@@ -5,6 +5,9 @@ import { colour, useSize } from '../../parts/ui';
 import { Dimension, fitted, VehicleGlyph, type Projection } from '../../parts/yard';
 import type { Measure } from './figures';
 
+/** Share of a narrow picture that is left free on each side. */
+const NARROW = 0.16;
+
 /** A picture to scale of so many metres, lying as the vehicle drives to the right. */
 function Picture({
   label,
@@ -37,7 +40,7 @@ function Picture({
           aria-label={label}
           style={{ display: 'block' }}
         >
-          {children(fitted(from, to, size, edge))}
+          {children(fitted(from, to, size, Math.min(edge, size.width * NARROW)))}
         </svg>
       ) : null}
     </Box>
@@ -87,7 +90,7 @@ export function Measured({ figures, focus }: { readonly figures: Figures; readon
             to={[front, -across]}
             inside={[rear, across]}
             title="In all"
-            off={48}
+            off={40}
           />
           <Dimension
             projection={projection}
@@ -103,7 +106,7 @@ export function Measured({ figures, focus }: { readonly figures: Figures; readon
             to={[front, mirror]}
             inside={[rear, -mirror]}
             title="Over mirrors"
-            off={48}
+            off={40}
             strong={focus === 'widthOverMirrors'}
           />
           <Dimension

@@ -1,6 +1,6 @@
 import { Box, Button, FormControlLabel, MenuItem, Switch, TextField, Typography } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Standard } from '../../../core/standard';
 import {
   bodiesOf,
@@ -54,6 +54,7 @@ export function DriveView({ yard, layout, panel }: Props) {
   const [ended, setEnded] = useState(false);
   const { path, running, followed, stop, startedAt } = driving;
   const { standards, id, standard, choose } = useYardStandard(yard);
+  const wheel = useRef<HTMLDivElement>(null);
   const over = useMemo(
     () => running && standard !== null && endsHere(standard, course, followed),
     [running, standard, course, followed],
@@ -67,6 +68,11 @@ export function DriveView({ yard, layout, panel }: Props) {
     setEnded(false);
     driving.reset();
   };
+  const begin = (): void => {
+    driving.start();
+    // On a phone the drawing and the pedals have to be in view together.
+    wheel.current?.scrollIntoView({ block: 'nearest' });
+  };
   const end = (): void => {
     stop();
     setEnded(true);
@@ -78,7 +84,7 @@ export function DriveView({ yard, layout, panel }: Props) {
           Finish
         </Button>
       ) : ended ? null : (
-        <Button variant="contained" onClick={driving.start}>
+        <Button variant="contained" onClick={begin}>
           Start
         </Button>
       )}
@@ -122,7 +128,11 @@ export function DriveView({ yard, layout, panel }: Props) {
     );
   return (
     <Columns
-      drawing={<Driven {...{ layout, vehicle: yard.vehicle, driving, plan, buttons }} />}
+      drawing={
+        <Box ref={wheel} sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+          <Driven {...{ layout, vehicle, driving, plan, buttons }} />
+        </Box>
+      }
       panel={
         <>
           <Box component="section" aria-label="This run" sx={{ display: 'grid', gap: 1.5 }}>

@@ -16,6 +16,7 @@ import {
   draggedTo,
   handlesOf,
   namedBase,
+  numberPlaces,
   pointsOf,
   pointTitle,
   setOut,
@@ -235,6 +236,9 @@ function Points({
 }) {
   const { at, width, height } = projection;
   const chosen = points.find(({ id }) => id === shown);
+  const spots = points.map(({ at: spot }) => at(spot));
+  // They stand inwards, clear of the dimensions, where they can.
+  const places = numberPlaces(spots, { width: 18, height: 15, away: OUT, middle: [width / 2, height / 2] });
   return (
     <g>
       {chosen
@@ -245,17 +249,18 @@ function Points({
             );
           })
         : null}
-      {points.map(({ id, at: spot }, n) => {
-        const [x, y] = at(spot);
-        // Numbers stand inwards, clear of the dimensions.
-        const [dx, dy] = [width / 2 - x, height / 2 - y];
-        const far = Math.hypot(dx, dy) || 1;
+      {points.map(({ id }, n) => {
+        const [x, y] = spots[n] ?? [0, 0];
+        const [u, v] = places[n] ?? [x, y];
         return (
           <g key={id}>
+            {Math.hypot(u - x, v - y) > OUT * 1.2 ? (
+              <line x1={x} y1={y} x2={u} y2={v} stroke={colour('slate')} strokeWidth={0.6} />
+            ) : null}
             <circle cx={x} cy={y} r={3} fill={colour('paper')} stroke={colour('slate')} strokeWidth={1.5} />
             <text
-              x={x + (dx / far) * OUT}
-              y={y + (dy / far) * OUT}
+              x={u}
+              y={v}
               fontSize={13}
               fontWeight={shown === id ? 700 : 400}
               fill={colour('slate')}

@@ -1,0 +1,50 @@
+import { chromium } from '@playwright/test';
+import { scratchFolder, startServer } from '../server/testing';
+import { startFrames, takeFrames } from './frames';
+import { figureOf, type Figure } from './table';
+
+/** Half a minute at the wheel. */
+const SECONDS = 30;
+
+/** From one frame to the next while a combination is driven over the course with the most on it. */
+export async function driving(): Promise<Figure[]> {
+  const folder = scratchFolder();
+  const server = await startServer('demo', folder.path('bench.db'));
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium-headless-shell',
+    args: ['--no-sandbox', '--disable-dev-shm-usage'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await page.goto(server.address);
+    await page.getByRole('button', { name: 'Look round the demo school' }).click();
+    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
+    await page.goto(`${server.address}/yard/drive?course=long-reversing-area&vehicle=hatchback-trailer`);
+    const ghost = page.getByLabel('Show the planned way');
+    await ghost.waitFor();
+    // The planner would take the second core.
+    await page.waitForFunction(
+      () =>
+        !document.querySelector<HTMLInputElement>('input[role="switch"], input[type="checkbox"]')?.disabled,
+      null,
+      { timeout: 120_000 },
+    );
+    await ghost.check();
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
+    await startFrames(page);
+    await page.keyboard.down('ArrowUp');
+    for (let n = 0; n < SECONDS; n += 1) {
+      const key = n % 4 < 2 ? 'ArrowLeft' : 'ArrowRight';
+      await page.keyboard.down(key);
+      await page.waitForTimeout(300);
+      await page.keyboard.up(key);
+      await page.waitForTimeout(700);
+    }
+    const times = await takeFrames(page);
+    return [figureOf(`a frame while driving with a trailer (${times.length})`, times, '60 frames a second')];
+  } finally {
+    await browser.close();
+    await server.kill();
+    folder.remove();
+  }
+}
