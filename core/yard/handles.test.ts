@@ -38,6 +38,21 @@ describe('handles of a plan', () => {
       }
   });
 
+  it('are measured from something that is drawn: for every length of every course', () => {
+    for (const id of courseIds)
+      for (const { parameter, from, at } of handlesOf(courseOf(id), hatchback, {})) {
+        if (parameter.unit !== 'm') continue;
+        const apart = from && Math.hypot(at[0] - from[0], at[1] - from[1]);
+        expect([id, parameter.id, apart]).toEqual([id, parameter.id, expect.closeTo(parameter.value, 6)]);
+      }
+    // Between the two parked vehicles, and not somewhere along the kerb.
+    const [gap] = handlesOf(courseOf('parallel-bay'), hatchback, {});
+    const points = pointsOf(laid('parallel-bay', hatchback));
+    const end = (spot: readonly [number, number] | null | undefined) =>
+      points.find(({ at }) => spot && Math.hypot(at[0] - spot[0], at[1] - spot[1]) < 0.01)?.id ?? '';
+    expect([end(gap?.from), end(gap?.at)].join()).toMatch(/vehicle-behind.*vehicle-ahead/);
+  });
+
   it('stop at the bounds of the size', () => {
     const [handle] = handlesOf(courseOf('garage-bay'), hatchback, {});
     if (!handle) throw new Error('no handle');

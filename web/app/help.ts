@@ -92,10 +92,27 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Go through the vehicle once and note where each control is. Drills then name the very place.',
   ],
   '/yard/:view?': [
-    'Choose a course and a vehicle. The sizes of the course follow the vehicle; change them with the sliders.',
+    'Choose a course and a vehicle. The sizes of the course follow the vehicle. Change them with the sliders, or drag a square on the plan.',
+    'Copy makes a course or a vehicle of your own, which you can change as you like.',
     'Set out gives two tape distances for each point. A and B are the base points: choose points that you can find on the ground.',
-    'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it; nothing of it is kept.',
+    'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it. The run can be kept on the learner’s page.',
     'Always: a closed area, a spotter, walking pace.',
+  ],
+  '/yard/courses/:course': [
+    'Change a copy of a course. The plan beside the form shows at once what comes out.',
+    'Write a length in metres, or let it follow the vehicle: 1.5 × vehicle width + 0.3. The sizes of the course can be used in the same way.',
+    'Drag a corner or a cone to move it. Everything that lies there moves along.',
+    'A school’s course can be saved as a file and opened in another school.',
+  ],
+  '/yard/vehicles/:vehicle': [
+    'Take the figures of your own car with a tape and by driving one circle. It takes two people and a quarter of an hour.',
+    'The picture shows where each figure is measured. The one that you are entering stands out.',
+    'Drive the circle on a closed area, at walking pace, with somebody outside.',
+  ],
+  '/yard/runs/:run': [
+    'A run that was kept. Play it again, with the planned way beside it.',
+    'Choose a mistake to see its moment.',
+    'It is practice on a screen and doesn’t count towards readiness.',
   ],
   '/standards': [
     'The marking standards of licensing authorities: what is marked, and what passes.',

@@ -49,7 +49,7 @@ export function answerPlan(
   if (plan) return parsed({ feasible: true, layout, plan });
   const works = (id: string, value: number): boolean => {
     const wider = layOut(course, vehicle, { ...settings, [id]: value });
-    return wider.ok && findPlan(vehicle, wider.value, { ...limits, poses: TRIED }, watch) !== null;
+    return wider.ok && findPlan(vehicle, wider.value, { ...limits, poses: TRIED, any: true }, watch) !== null;
   };
   let missing: Missing | null = null;
   for (const { id, title, unit, value, most } of layout.parameters) {

@@ -4,7 +4,7 @@ import { step, type Pose } from '../motion';
 import { offFrom } from '../region';
 import { leastSquares, type Blocks, type Since } from './leastSquares';
 import { leadOf, legsOf, meanSteer, placesOf } from './legs';
-import { signOf, type Skeleton, type Task } from './task';
+import { signOf, type Movement, type Skeleton, type Task } from './task';
 
 // Names of their own: looked up in the global object they are slow where a program runs in a sandbox.
 const { abs, ceil, floor, max, min } = Math;
@@ -296,6 +296,28 @@ export function fit(
     ),
   );
   return { stretches, left };
+}
+
+/** Metres of a piece with the wheel held, of a skeleton that is made from stretches. */
+const PIECE = 0.25;
+
+/** Stretches as a skeleton from which they can be bent on. */
+export function skeletonOf(task: Task, stretches: readonly Stretch[]): Skeleton {
+  const lead = leadOf(task);
+  const movements = stretches.map((stretch): Movement => {
+    const count = max(1, ceil(stretch.length / PIECE));
+    const metres = stretch.length / count;
+    const v = signOf(stretch.gear);
+    let pose = stretch.from;
+    const parts = Array.from({ length: count }, (_, n) => {
+      const [before, after] = [steerAt(stretch, lead, n * metres), steerAt(stretch, lead, (n + 1) * metres)];
+      const from = pose;
+      pose = step(task.vehicle, from, { v, steer: before }, { v, steer: after }, metres);
+      return { steer: (before + after) / 2, length: metres, from, to: pose };
+    });
+    return { gear: stretch.gear, parts };
+  });
+  return { start: stretches[0]?.from ?? { x: 0, y: 0, heading: 0, hitch: null }, movements };
 }
 
 /** Legs of one movement as one stretch. */

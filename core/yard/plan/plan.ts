@@ -8,7 +8,7 @@ import type { Sample } from '../simulate';
 import type { Clearance } from '../survey';
 import type { YardVehicle } from '../vehicle';
 import { driven } from './drive';
-import { EASY_KNOTS, fit, TIGHT_KNOTS, type Ends } from './fit';
+import { EASY_KNOTS, fit, skeletonOf, TIGHT_KNOTS, type Ends, type FitHow, type Stretch } from './fit';
 import { MOST_POSES, MOST_TOWING_POSES, skeletons } from './skeleton';
 import { MARGIN, taskOf, type Movement, type Skeleton, type Task } from './task';
 import { pieces, type Piece } from './words';
@@ -19,6 +19,8 @@ export interface PlanLimits {
   readonly seed?: number;
   /** Poses that may be searched. */
   readonly poses?: number;
+  /** Whether the first way will do, however close it passes. */
+  readonly any?: boolean;
 }
 
 /** How many movements and shunts are allowed: who says how many movements, and no more, doesn't limit shunts. */
@@ -47,6 +49,8 @@ const COMFORT = 0.35;
 const TIGHT = 0.04;
 /** Sum of squares that fits which come to be drivable never leave. */
 const HOPELESS = 4;
+/** Metres that a plan that passes close is bent for once more, one after the other. */
+const EASED = [0.1, 0.2] as const;
 /** Metres that are enough, and further ways that are tried for more of them. */
 const ENOUGH = 0.15;
 const FURTHER = 3;
@@ -89,20 +93,24 @@ export function findPlan(
     if (searched % WORD === 0) watch.searched(searched, ways);
     return searched <= most && !watch.cancelled();
   };
-  let best: Plan | null = null;
+  let best: Bent | null = null;
   let left = FURTHER;
   for (const stages of chains(task, { movements, shunts, more })) {
     if (watch.cancelled()) return null;
-    if (best && movementsIn(stages.flatMap((stage) => stage.movements)) > best.movements) break;
+    if (best && movementsIn(stages.flatMap((stage) => stage.movements)) > best.plan.movements) break;
     ways += 1;
     watch.searched(searched, ways);
-    const plan = planned(task, stages, limits.seed ?? 1);
-    if (plan && plan.movements <= movements && (!best || plan.clearance.metres > best.clearance.metres))
-      best = plan;
-    if (best && (best.clearance.metres >= ENOUGH || left === 0)) break;
+    const found = planned(task, stages, limits.seed ?? 1);
+    if (found && found.plan.movements <= movements) {
+      if (limits.any) return found.plan;
+      // The first one is bent for more room at once: where that is enough, no other is tried.
+      const own: Bent = best ? found : eased(task, found);
+      if (!best || roomOf(own) > roomOf(best)) best = own;
+    }
+    if (best && (roomOf(best) >= ENOUGH || left === 0)) break;
     if (best) left -= 1;
   }
-  return best;
+  return best && eased(task, best).plan;
 }
 
 /** Skeletons of all stages, one after the other, each beginning where the one before it ends; fewest movements first. */
@@ -186,9 +194,15 @@ function searchedFrom(task: Task, n: number, goal: Region | null, start: Region)
 
 const room = ({ x, y, within }: Region): number => (x[1] - x[0] + 0.1) * (y[1] - y[0] + 0.1) * (within + 0.1);
 
-/** Bends and drives a chain; null where that can't be done clear of everything. */
-function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | null {
-  const { layout, survey, bodies, vehicle } = task;
+/** A chain of skeletons as one way, and where each of its movements belongs. */
+interface Way {
+  readonly skeleton: Skeleton;
+  /** Stage of each movement, and the goal that it ends in; null on the way. */
+  readonly stageOf: readonly number[];
+  readonly goals: readonly (Region | null)[];
+}
+
+function wayOf({ layout }: Task, chain: readonly Skeleton[]): Way | null {
   const movements: Movement[] = [];
   const stageOf: number[] = [];
   const goals: (Region | null)[] = [];
@@ -201,48 +215,91 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Plan | n
   });
   const [first] = chain;
   if (!first || movements.length === 0) return null;
-  const ends: Ends = { start: layout.start, goals };
-  const skeleton: Skeleton = { start: first.start, movements };
+  return { skeleton: { start: first.start, movements }, stageOf, goals };
+}
+
+/** A way as it was bent and driven. */
+interface Bent {
+  readonly way: Way;
+  readonly plan: Plan;
+  readonly stretches: readonly Stretch[];
+  /** Whether it was bent for more room already. */
+  readonly eased: boolean;
+}
+
+const roomOf = ({ plan }: Bent): number => plan.clearance.metres;
+
+/** Bends and drives a chain; null where that can't be done clear of everything. */
+function planned(task: Task, chain: readonly Skeleton[], seed: number): Bent | null {
+  const way = wayOf(task, chain);
+  if (!way) return null;
   const random = randomFrom(seed);
-  const ways = [
+  const hows = [
     { comfort: COMFORT, spacing: EASY_KNOTS, seeds: null },
     { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: null },
     { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: random },
     { comfort: TIGHT, spacing: TIGHT_KNOTS, seeds: random },
   ];
-  for (const way of ways) {
-    const { stretches, left } = fit(task, skeleton, ends, { ...way, margin: MARGIN });
+  for (const how of hows) {
+    const { plan, stretches, left } = bent(task, way, how);
+    if (plan && stretches) return { way, plan, stretches, eased: false };
     // What is far from fitting with little comfort doesn't come to fit by shaking it (measured over 400 fits).
-    if (!stretches && left > HOPELESS && way.comfort === TIGHT) return null;
-    const result =
-      stretches &&
-      driven(
-        task,
-        stretches,
-        stageOf.map((n) => layout.stages[n]?.pace ?? null),
-      );
-    if (!result) continue;
-    const { path, ends: times } = result;
-    const { least, crossed } = pathClearance(vehicle, survey, path);
-    if (crossed !== null || least.metres < LEAST) continue;
-    const arrived = times.every((t, n) => {
-      const goal = goals[n];
-      const pose = path.findLast((sample) => sample.t <= t + 1e-9);
-      return !goal || (pose && standsIn(bodies, goal, pose, GOAL_METRES, GOAL_ANGLE));
-    });
-    const [start] = path;
-    if (!arrived || !start || !standsIn(bodies, layout.start, start, GOAL_METRES, GOAL_ANGLE)) continue;
-    return {
-      path,
-      movements: movementsIn(stretches),
-      shunts: stretches.filter(({ gear }, n) => layout.stages[stageOf[n] ?? 0]?.gear !== gear).length,
-      clearance: least,
-      stages: pieces(
-        task,
-        path,
-        stretches.map(({ gear }, n) => ({ gear, until: times[n] ?? 0 })),
-      ),
-    };
+    if (left > HOPELESS && how.comfort === TIGHT) return null;
   }
   return null;
+}
+
+/** A plan that passes close, bent on from where it is for as much room as there may be. */
+function eased(task: Task, found: Bent): Bent {
+  // A combination that is pushed is known from its end only.
+  if (found.eased || task.vehicle.trailer || roomOf(found) >= ENOUGH) return found;
+  let best: Bent = { ...found, eased: true };
+  for (const comfort of EASED) {
+    const way = { ...found.way, skeleton: skeletonOf(task, best.stretches) };
+    const { plan, stretches } = bent(task, way, { comfort, spacing: TIGHT_KNOTS, seeds: null });
+    if (plan && stretches && plan.movements <= found.plan.movements && plan.clearance.metres > roomOf(best))
+      best = { ...best, plan, stretches };
+  }
+  return best;
+}
+
+/** One try to bend and drive a way. @returns what is left of the sum of squares, too; 0 where it was bent */
+function bent(
+  task: Task,
+  { skeleton, stageOf, goals }: Way,
+  how: Omit<FitHow, 'margin'>,
+): { readonly plan: Plan | null; readonly stretches: readonly Stretch[] | null; readonly left: number } {
+  const { layout, survey, bodies, vehicle } = task;
+  const ends: Ends = { start: layout.start, goals };
+  const { stretches, left } = fit(task, skeleton, ends, { ...how, margin: MARGIN });
+  if (!stretches) return { plan: null, stretches, left };
+  const none = { plan: null, stretches, left: 0 };
+  const result = driven(
+    task,
+    stretches,
+    stageOf.map((n) => layout.stages[n]?.pace ?? null),
+  );
+  if (!result) return none;
+  const { path, ends: times } = result;
+  const { least, crossed } = pathClearance(vehicle, survey, path);
+  const stands = (goal: Region, pose: Pose | undefined): boolean =>
+    pose !== undefined && standsIn(bodies, goal, pose, GOAL_METRES, GOAL_ANGLE);
+  const arrived = times.every((t, n) => {
+    const goal = goals[n];
+    const last = path.findLast((sample) => sample.t <= t + 1e-9);
+    return !goal || stands(goal, last);
+  });
+  if (crossed !== null || least.metres < LEAST || !arrived || !stands(layout.start, path[0])) return none;
+  const plan = {
+    path,
+    movements: movementsIn(stretches),
+    shunts: stretches.filter(({ gear }, n) => layout.stages[stageOf[n] ?? 0]?.gear !== gear).length,
+    clearance: least,
+    stages: pieces(
+      task,
+      path,
+      stretches.map(({ gear }, n) => ({ gear, until: times[n] ?? 0 })),
+    ),
+  };
+  return { plan, stretches, left: 0 };
 }

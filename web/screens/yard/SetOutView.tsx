@@ -24,11 +24,12 @@ import {
   type LaidParameter,
   type Layout,
   type SetOut,
+  type Spot,
   type YardVehicle,
 } from '../../../core/yard';
 import { API } from '../../../contract';
 import { colour, WideTable, withParam } from '../../parts/ui';
-import { Columns, countText, DragPoint, YardDrawing, type Projection } from '../../parts/yard';
+import { Columns, countText, Dimension, DragPoint, YardDrawing, type Projection } from '../../parts/yard';
 
 import type { Yard } from './useYard';
 
@@ -78,6 +79,14 @@ export function SetOutView({ yard, layout, panel }: Props) {
           >
             {(projection) => (
               <>
+                {handles.map((handle) => (
+                  <Size
+                    key={handle.parameter.id}
+                    handle={handle}
+                    projection={projection}
+                    strong={dragged?.parameter.id === handle.parameter.id}
+                  />
+                ))}
                 <Points sheet={sheet} projection={projection} shown={shown} />
                 {handles.map((handle) => (
                   <DragPoint
@@ -218,6 +227,23 @@ function Totals({ sheet: { counts, area, diagonals } }: { readonly sheet: SetOut
       ) : null}
     </Box>
   );
+}
+
+/** A size with its arrow, on the inner side of the plan: overall sizes stand outside. */
+function Size({
+  handle,
+  projection,
+  strong,
+}: {
+  readonly handle: Handle;
+  readonly projection: Projection;
+  readonly strong: boolean;
+}) {
+  const { from, at: to } = handle;
+  if (!from) return null;
+  const middle = projection.spotAt([projection.width / 2, projection.height / 2]);
+  const outside: Spot = [2 * from[0] - middle[0], 2 * from[1] - middle[1]];
+  return <Dimension projection={projection} from={from} to={to} inside={outside} strong={strong} />;
 }
 
 /** Pixels from a point to its number. */
