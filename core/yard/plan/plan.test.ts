@@ -186,7 +186,7 @@ describe('a turn in the road', () => {
   const each: readonly (readonly [string, readonly number[]])[] = often(0, 1)
     ? ['small-hatchback', 'saloon', 'van', 'minibus'].map((id) => [id, all])
     : [
-        ['small-hatchback', [6, 10]],
+        ['small-hatchback', [6, 9]],
         ['saloon', [8, 11]],
       ];
 

@@ -150,8 +150,11 @@ export function* skeletons(task: Task, search: Search): Generator<Skeleton, void
       list[at] = 1;
       driven.push(node);
       if (gear === search.gear && standsIn(bodies, search.target, pose, near, NEAR_ANGLE)) {
+        const way = traced(node);
+        // A change of gear where nothing was driven before: it would begin, or end, in the other gear.
+        if (way.movements[0]?.gear !== search.gear || way.movements.at(-1)?.gear !== search.gear) continue;
         offered += 1;
-        yield traced(node);
+        yield way;
         continue;
       }
       if (ends[node]) continue;

@@ -55,7 +55,7 @@ export function Dimension({ projection, from, to, inside, title = '', off = OFF,
         dominantBaseline="middle"
       >
         {title === '' ? '' : `${title} `}
-        {metres.toFixed(2)} m
+        {(metres + 1e-9).toFixed(2)} m
       </text>
     </g>
   );

@@ -14,6 +14,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   draggedTo,
+  extentOf,
   handlesOf,
   namedBase,
   numberPlaces,
@@ -83,6 +84,7 @@ export function SetOutView({ yard, layout, panel }: Props) {
                   <Size
                     key={handle.parameter.id}
                     handle={handle}
+                    layout={layout}
                     projection={projection}
                     strong={dragged?.parameter.id === handle.parameter.id}
                   />
@@ -232,16 +234,19 @@ function Totals({ sheet: { counts, area, diagonals } }: { readonly sheet: SetOut
 /** A size with its arrow, on the inner side of the plan: overall sizes stand outside. */
 function Size({
   handle,
+  layout,
   projection,
   strong,
 }: {
   readonly handle: Handle;
+  readonly layout: Layout;
   readonly projection: Projection;
   readonly strong: boolean;
 }) {
   const { from, at: to } = handle;
   if (!from) return null;
-  const middle = projection.spotAt([projection.width / 2, projection.height / 2]);
+  const { x, y } = extentOf(layout);
+  const middle: Spot = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
   const outside: Spot = [2 * from[0] - middle[0], 2 * from[1] - middle[1]];
   return <Dimension projection={projection} from={from} to={to} inside={outside} strong={strong} />;
 }
