@@ -65,6 +65,12 @@ export const yardVehicleSchema = z.strictObject({
     .max(10)
     .readonly(),
   trailer: trailerSchema.nullable(),
+  /** What of its body one can't see through, as flat pieces; usual proportions where it isn't said. */
+  body: z
+    .array(z.strictObject({ id, title, outline: z.array(spot).min(3).max(12).readonly() }).readonly())
+    .max(60)
+    .readonly()
+    .optional(),
 });
 
 /** A vehicle as geometry: what of it turns, touches and sees. */

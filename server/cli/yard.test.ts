@@ -4,7 +4,7 @@ import { afterAll, describe, expect, it } from '@jest/globals';
 import type { Sample } from '../../core/yard';
 import { scratchFolder } from '../testing';
 import { judgeFiles } from './judge';
-import { markYard, planYard, setOutYard, simulateYard } from './yard';
+import { marksYard, markYard, planYard, seeYard, setOutYard, simulateYard } from './yard';
 
 const root = join(import.meta.dirname, '..', '..');
 const folder = scratchFolder();
@@ -117,5 +117,50 @@ describe('yard plan, setout and mark', () => {
     expect([bad.code, bad.out]).toEqual([2, '']);
     expect(bad.err).toContain('path: needs two samples at least');
     expect(bad.err).toContain('none.standard.json');
+  });
+});
+
+describe('yard see and marks', () => {
+  const about = { course: 'long-reversing-area', set: {}, text: false } as const;
+
+  it('tell which cones are seen directly, in which mirror, and which not at all', () => {
+    const at = [5.5, 30, 1.57, null] as const;
+    const { code, out } = seeYard(root, { ...about, vehicle: 'small-hatchback', at });
+    expect(code).toBe(0);
+    const told = JSON.parse(out) as {
+      readonly direct: string[];
+      readonly mirrors: Record<string, string[]>;
+      readonly hidden: string[];
+    };
+    expect(Object.keys(told.mirrors)).toEqual(['left', 'right', 'inner']);
+    // Facing up the area, the cones at the top lie in front.
+    expect(told.direct).toEqual(expect.arrayContaining(['top-left', 'top-right']));
+    const { out: text } = seeYard(root, { ...about, vehicle: 'small-hatchback', at, text: true });
+    expect(text).toMatch(/^Through the windows: .*top left|^Through the windows: .*top-left/);
+    expect(text).toContain('In the left door mirror: ');
+  });
+
+  it('refuse a hitch angle of a vehicle without a trailer', () => {
+    const { code, err } = seeYard(root, { ...about, vehicle: 'van', at: [5, 30, 1.57, 0.1] });
+    expect(code).toBe(2);
+    expect(err).toContain('this vehicle has no trailer');
+  });
+
+  it('give a mark for each steering change and stop, or none, with how far off one may be', () => {
+    const asked = { course: 'alley-dock-left', vehicle: 'small-hatchback', set: {}, text: false };
+    const { marks } = JSON.parse(marksYard(root, asked).out) as {
+      readonly marks: readonly {
+        readonly turn: string;
+        readonly kind: string | null;
+        readonly error: { readonly eyeHigher3cm: number } | null;
+      }[];
+    };
+    expect(marks.at(-1)?.turn).toBe('stop');
+    const given = marks.filter(({ kind }) => kind !== null);
+    expect(given.length).toBeGreaterThan(0);
+    for (const { error } of given) expect(Math.abs(error?.eyeHigher3cm ?? 9)).toBeLessThanOrEqual(0.25);
+    const { out } = marksYard(root, { ...asked, text: true });
+    expect(out).toMatch(/(Stop|Turn the wheel: [a-z ]+) (when|by distance)/);
+    expect(out).toContain('Closed area, a spotter');
   });
 });

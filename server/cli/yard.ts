@@ -10,6 +10,7 @@ import {
   CAUTION,
   layOut,
   markRun,
+  markWords,
   MAX_COURSE_LENGTH,
   MAX_PATH_LENGTH,
   MAX_VEHICLE_LENGTH,
@@ -18,7 +19,9 @@ import {
   readPath,
   readYardVehicle,
   reportRun,
+  seen,
   setOut,
+  sightingMarks,
   simulate,
   UNWATCHED,
   whyNot,
@@ -115,6 +118,68 @@ export function planYard(
       `${CAUTION}\n`,
     ].join(''),
   );
+}
+
+/** What the driver sees of a course's cones from a pose. */
+export function seeYard(
+  root: string,
+  asked: Asked & { readonly at: readonly [x: number, y: number, heading: number, hitch: number | null] },
+): Outcome {
+  const both = readBoth(root, asked);
+  if (!both.ok) return both.out;
+  const { course, vehicle } = both;
+  const layout = layOut(course, vehicle, asked.set);
+  if (!layout.ok) return refused(problemsOf(asked.course, layout));
+  const [x, y, heading, hitch] = asked.at;
+  if (hitch !== null && !vehicle.trailer)
+    return refused([{ file: '--at', problem: problem('', 'no-trailer') }]);
+  const own = vehicle.trailer ? (hitch ?? 0) : null;
+  const told = seen(vehicle, layout.value, { x, y, heading, hitch: own });
+  if (!asked.text) return done(`${JSON.stringify(told)}\n`);
+  const list = (ids: readonly string[]): string => (ids.length === 0 ? 'nothing' : ids.join(', '));
+  return done(
+    [
+      `Through the windows: ${list(told.direct)}\n`,
+      ...vehicle.mirrors.map(({ id, title }) => `In the ${title}: ${list(told.mirrors[id] ?? [])}\n`),
+      `Not seen: ${list(told.hidden)}\n`,
+    ].join(''),
+  );
+}
+
+/** What lines up for the driver at each steering change and stop of a plan. */
+export function marksYard(root: string, asked: Asked): Outcome {
+  const both = readBoth(root, asked);
+  if (!both.ok) return both.out;
+  const { course, vehicle } = both;
+  const answer = answerPlan(course, vehicle, asked.set, {}, UNWATCHED);
+  if (!answer.ok) return refused(problemsOf(asked.course, answer));
+  if (!answer.value.feasible)
+    return done(
+      asked.text ? `${whyNot(answer.value)}\n` : `${JSON.stringify(answerFile(answer.value, vehicle))}\n`,
+    );
+  const moments = sightingMarks(vehicle, answer.value.layout, answer.value.plan);
+  if (asked.text)
+    return done(
+      [
+        ...moments.map(
+          ({ stage, turn, mark }) =>
+            `${stage}.\n  ${turn === 'stop' ? 'Stop' : `Turn the wheel: ${turn}`} ${mark ? markWords(mark) : 'by distance: no good mark here'}\n`,
+        ),
+        `${CAUTION}\n`,
+      ].join(''),
+    );
+  const marks = moments.map(({ stage, pose, turn, mark }) => ({
+    stage,
+    pose,
+    turn,
+    part: mark?.part ?? null,
+    covers: mark?.covers ?? null,
+    kind: mark?.kind ?? null,
+    mirror: mark?.mirror ?? null,
+    then: mark?.then ?? null,
+    error: mark?.error ?? null,
+  }));
+  return done(`${JSON.stringify({ marks })}\n`);
 }
 
 /** Tape distances, diagonals, counts and area of a course. */

@@ -45,6 +45,17 @@ function spotOption(
   return [...before, [x ?? 0, y ?? 0]];
 }
 
+/** `x,y,heading` or `x,y,heading,hitch`. */
+function poseOption(text: string): readonly [number, number, number, number | null] {
+  const parts = text.split(',');
+  const [x = NaN, y = NaN, heading = NaN, hitch = null] = parts.map(Number);
+  const right =
+    (parts.length === 3 || parts.length === 4) &&
+    parts.every((part) => part.trim() !== '' && Number.isFinite(Number(part)));
+  if (!right) throw new InvalidArgumentError('It must be three or four numbers, such as 5,30,1.57.');
+  return [x, y, heading, hitch];
+}
+
 const count =
   (least: number) =>
   (text: string): number => {
@@ -86,6 +97,21 @@ export function yardCommands(program: Command, root: string, report: (outcome: O
     .action(async (how: AboutCourse & { from: (readonly [number, number])[] }) =>
       report((await import('./yard')).setOutYard(root, how)),
     );
+
+  aboutCourse(yard.command('see'))
+    .description('what the driver sees of the cones from a pose')
+    .requiredOption(
+      '--at <x,y,heading[,hitch]>',
+      'the middle of the rear axle in metres, the heading and the trailer’s angle in radians',
+      poseOption,
+    )
+    .action(async (how: AboutCourse & { at: readonly [number, number, number, number | null] }) =>
+      report((await import('./yard')).seeYard(root, how)),
+    );
+
+  aboutCourse(yard.command('marks'))
+    .description('what lines up for the driver at each steering change and stop of a plan')
+    .action(async (how: AboutCourse) => report((await import('./yard')).marksYard(root, how)));
 
   aboutCourse(yard.command('mark'))
     .description('mark a path under a standard; prints the log')

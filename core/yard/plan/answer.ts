@@ -113,6 +113,6 @@ export function answerFile(answer: PlanAnswer, vehicle: YardVehicle): Readonly<R
     movements,
     shunts,
     clearance: { least: clearance.metres, of: clearance.of },
-    stages,
+    stages: stages.map(({ say, from, to }) => ({ say, from, to })),
   };
 }

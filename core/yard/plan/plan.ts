@@ -103,14 +103,12 @@ export function findPlan(
     const found = planned(task, stages, limits.seed ?? 1);
     if (found && found.plan.movements <= movements) {
       if (limits.any) return found.plan;
-      // The first one is bent for more room at once: where that is enough, no other is tried.
-      const own: Bent = best ? found : eased(task, found);
-      if (!best || roomOf(own) > roomOf(best)) best = own;
+      if (!best || roomOf(found) > roomOf(best)) best = found;
     }
     if (best && (roomOf(best) >= ENOUGH || left === 0)) break;
     if (best) left -= 1;
   }
-  return best && eased(task, best).plan;
+  return best && eased(task, best);
 }
 
 /** Skeletons of all stages, one after the other, each beginning where the one before it ends; fewest movements first. */
@@ -223,8 +221,6 @@ interface Bent {
   readonly way: Way;
   readonly plan: Plan;
   readonly stretches: readonly Stretch[];
-  /** Whether it was bent for more room already. */
-  readonly eased: boolean;
 }
 
 const roomOf = ({ plan }: Bent): number => plan.clearance.metres;
@@ -242,7 +238,7 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Bent | n
   ];
   for (const how of hows) {
     const { plan, stretches, left } = bent(task, way, how);
-    if (plan && stretches) return { way, plan, stretches, eased: false };
+    if (plan && stretches) return { way, plan, stretches };
     // What is far from fitting with little comfort doesn't come to fit by shaking it (measured over 400 fits).
     if (left > HOPELESS && how.comfort === TIGHT) return null;
   }
@@ -250,17 +246,17 @@ function planned(task: Task, chain: readonly Skeleton[], seed: number): Bent | n
 }
 
 /** A plan that passes close, bent on from where it is for as much room as there may be. */
-function eased(task: Task, found: Bent): Bent {
+function eased(task: Task, found: Bent): Plan {
   // A combination that is pushed is known from its end only.
-  if (found.eased || task.vehicle.trailer || roomOf(found) >= ENOUGH) return found;
-  let best: Bent = { ...found, eased: true };
+  if (task.vehicle.trailer || roomOf(found) >= ENOUGH) return found.plan;
+  let best = found;
   for (const comfort of EASED) {
     const way = { ...found.way, skeleton: skeletonOf(task, best.stretches) };
     const { plan, stretches } = bent(task, way, { comfort, spacing: TIGHT_KNOTS, seeds: null });
     if (plan && stretches && plan.movements <= found.plan.movements && plan.clearance.metres > roomOf(best))
       best = { ...best, plan, stretches };
   }
-  return best;
+  return best.plan;
 }
 
 /** One try to bend and drive a way. @returns what is left of the sum of squares, too; 0 where it was bent */

@@ -7,6 +7,8 @@ export interface Piece {
   readonly say: string;
   readonly from: number;
   readonly to: number;
+  readonly gear: Gear;
+  readonly wheel: Wheel;
 }
 
 /** Shares of full lock from which on the wheel counts as turned, and as fully turned. */
@@ -16,7 +18,7 @@ const FULL = 0.85;
 const SHORT = 0.5;
 const WINDING = 1.3;
 
-type Wheel = 'straight' | 'left' | 'right' | 'full left' | 'full right';
+export type Wheel = 'straight' | 'left' | 'right' | 'full left' | 'full right';
 
 interface Run {
   readonly wheel: Wheel;
@@ -39,7 +41,13 @@ export function pieces(
         t <= until + 1e-9 && t >= from - 1e-9 && (v !== 0 || path[n + 1]?.v !== 0 || t >= until - 1e-9),
     );
     from = until;
-    return merged(runsOf(task, own)).map((run) => ({ say: sentence(gear, run), from: run.from, to: run.to }));
+    return merged(runsOf(task, own)).map((run) => ({
+      say: sentence(gear, run),
+      from: run.from,
+      to: run.to,
+      gear,
+      wheel: run.wheel,
+    }));
   });
 }
 
