@@ -39,7 +39,11 @@ export function usePlayback(end: number): Playback {
       if (over) setT(0);
       setPlaying(!(playing && !over));
     },
-    seek: (to) => setT(Math.max(0, Math.min(end, to))),
+    seek: (to) => {
+      // At its end it stands: going back shows that moment, and doesn't play on.
+      if (over) setPlaying(false);
+      setT(Math.max(0, Math.min(end, to)));
+    },
     setSpeed,
   };
 }

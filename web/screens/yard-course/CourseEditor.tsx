@@ -72,7 +72,7 @@ export function CourseEditor({ yard, base, start, own }: Props) {
     if (read.ok) change('', () => ({ ...read.value, id: draft.id }));
   };
   const drag = (from: Spot, to: Spot, before: Course): void =>
-    change('drag', () => withPointMoved(before, vehicle, {}, from, to));
+    change(`drag ${from.join(' ')}`, () => withPointMoved(before, vehicle, {}, from, to));
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2 }}>
       <WindowTitle name={`${draft.title || base.title}, editing`} />

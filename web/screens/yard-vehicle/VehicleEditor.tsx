@@ -217,12 +217,16 @@ export function VehicleEditor({ yard, base, start, own, car, taken }: Props) {
             control={
               <Switch
                 checked={draft.trailer !== null}
-                onChange={({ target }) =>
+                onChange={({ target }) => {
+                  // What was typed for a trailer goes with it.
+                  setUnusable(
+                    (before) => new Set([...before].filter((field) => !field.startsWith('trailer '))),
+                  );
                   change('', (before) => ({
                     ...before,
                     trailer: target.checked ? (base.trailer ?? USUAL_TRAILER) : null,
-                  }))
-                }
+                  }));
+                }}
               />
             }
             label="With a trailer"

@@ -106,6 +106,13 @@ describe('clocks', () => {
       jest.advanceTimersByTime(2_000);
     });
     expect([result.current.t, result.current.playing]).toEqual([2, false]);
+    // Back from its end, to look at a moment: it stands there.
+    act(() => result.current.seek(1));
+    act(() => {
+      jest.advanceTimersByTime(400);
+    });
+    expect([result.current.t, result.current.playing]).toEqual([1, false]);
+    act(() => result.current.seek(2));
     act(() => result.current.toggle());
     expect([result.current.t, result.current.playing]).toEqual([0, true]);
     act(() => result.current.seek(9));
