@@ -1,7 +1,7 @@
 import { bodiesOf, boxCorners, placed, trailerAxle } from './bodies';
 import type { Spot } from './model';
 import type { Pose } from './motion';
-import type { Sample } from './simulate';
+import { sampleAt, type Sample } from './simulate';
 import type { YardVehicle } from './vehicle';
 
 /** What a vehicle sweeps over: its outlines along a path, and the tracks of its tyres. */
@@ -26,17 +26,20 @@ export function outlinesAt(vehicle: YardVehicle, pose: Pose): readonly (readonly
   ];
 }
 
-/** The swept area and the tyre tracks of a path. @param every metres between outlines */
-export function sweep(vehicle: YardVehicle, path: readonly Sample[], every = 0.06): Sweep {
+/** Metres between outlines, and how many there are at most. */
+const EVERY = 0.03;
+const MOST = 900;
+
+/** The swept area and the tyre tracks of a path. */
+export function sweep(vehicle: YardVehicle, path: readonly Sample[]): Sweep {
+  const whole = path.reduce((sum, pose, n) => sum + apart(path[n - 1] ?? pose, pose), 0);
+  const every = Math.max(EVERY, whole / MOST);
   const bodies = bodiesOf(vehicle);
   const tracks = new Map<Tyre, Spot[]>();
   const outlines: (readonly Spot[])[] = [];
   let last: Pose | null = null;
-  for (const [n, pose] of path.entries()) {
-    const moved = last
-      ? Math.hypot(pose.x - last.x, pose.y - last.y) + Math.abs(pose.heading - last.heading)
-      : Infinity;
-    if (moved < every && n < path.length - 1) continue;
+  for (const [n, pose] of between(path, every).entries()) {
+    if (last && n > 0 && apart(last, pose) < every * 0.99 && pose !== path.at(-1)) continue;
     last = pose;
     outlines.push(...outlinesAt(vehicle, pose));
     const behind = trailerAxle(bodies, pose);
@@ -56,4 +59,24 @@ export function sweep(vehicle: YardVehicle, path: readonly Sample[], every = 0.0
       });
   }
   return { outlines, tracks: [...tracks].map(([id, line]) => ({ id, line })) };
+}
+
+/** Metres, and radians as metres a metre away. */
+const apart = (a: Pose, b: Pose): number =>
+  Math.hypot(a.x - b.x, a.y - b.y) + Math.abs(a.heading - b.heading);
+
+/** A path with places in between where its samples lie further apart. */
+function between(path: readonly Sample[], every: number): readonly Pose[] {
+  return path.flatMap((pose, n): readonly Pose[] => {
+    const next = path[n + 1];
+    if (!next) return [pose];
+    const steps = Math.ceil(apart(pose, next) / every);
+    return [
+      pose,
+      ...Array.from(
+        { length: Math.max(0, steps - 1) },
+        (_, k) => sampleAt(path, pose.t + ((next.t - pose.t) * (k + 1)) / steps) ?? pose,
+      ),
+    ];
+  });
 }
