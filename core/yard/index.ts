@@ -32,7 +32,8 @@ export { extentOf, pointsOf, namedBase, setOut, usualBase, type SetOut } from '.
 export { readControls, sampleAt, simulate, type Controls, type Sample } from './simulate';
 export { CAUTION, pointTitle, readSettings, settingsText } from './words';
 export { surveyOf } from './survey';
-export { markWords, sightingMarks, type Mark, type Moment } from './sight/marks';
+export { markWithin, markWords, sightingMarks, turnWords, type Mark, type Moment } from './sight/marks';
+export { seated } from './sight/mirror';
 export { seen, type Seen } from './sight/see';
 export { outlinesAt, sweep, type Sweep, type Tyre } from './sweep';
 export {

@@ -150,7 +150,7 @@ export function markRun(
 }
 
 /** The thing with its name; what is part of the name isn't said twice. */
-const named = (thing: string, of: string): string =>
+export const thingNamed = (thing: string, of: string): string =>
   of.toLowerCase().includes(thing) ? `the ${of}` : `the ${thing} ${of}`;
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
@@ -159,13 +159,13 @@ const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text
 export function slipWords(kind: SlipKind, of: string): string {
   switch (kind) {
     case 'line':
-      return `A tyre crossed ${named('line', of)}`;
+      return `A tyre crossed ${thingNamed('line', of)}`;
     case 'kerb':
-      return `A tyre touched ${named('kerb', of)}`;
+      return `A tyre touched ${thingNamed('kerb', of)}`;
     case 'cone':
-      return `${capital(named('cone', of))} was touched`;
+      return `${capital(thingNamed('cone', of))} was touched`;
     case 'wall':
-      return `${capital(named('wall', of))} was touched`;
+      return `${capital(thingNamed('wall', of))} was touched`;
     case 'dry':
       return 'The wheel was turned while standing';
     case 'jack-knife':

@@ -160,7 +160,7 @@ describe('yard see and marks', () => {
     expect(given.length).toBeGreaterThan(0);
     for (const { error } of given) expect(Math.abs(error?.eyeHigher3cm ?? 9)).toBeLessThanOrEqual(0.25);
     const { out } = marksYard(root, { ...asked, text: true });
-    expect(out).toMatch(/(Stop|Turn the wheel: [a-z ]+) (when|by distance)/);
+    expect(out).toMatch(/(Stop|Straighten up|Turn [a-z ]+) (when|by distance)/);
     expect(out).toContain('Closed area, a spotter');
   });
 });

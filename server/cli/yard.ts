@@ -10,6 +10,7 @@ import {
   CAUTION,
   layOut,
   markRun,
+  markWithin,
   markWords,
   MAX_COURSE_LENGTH,
   MAX_PATH_LENGTH,
@@ -23,6 +24,7 @@ import {
   setOut,
   sightingMarks,
   simulate,
+  turnWords,
   UNWATCHED,
   whyNot,
   type Course,
@@ -163,7 +165,7 @@ export function marksYard(root: string, asked: Asked): Outcome {
       [
         ...moments.map(
           ({ stage, turn, mark }) =>
-            `${stage}.\n  ${turn === 'stop' ? 'Stop' : `Turn the wheel: ${turn}`} ${mark ? markWords(mark) : 'by distance: no good mark here'}\n`,
+            `${stage}.\n  ${turnWords(turn)} ${mark ? `${markWords(mark)} (within ${markWithin(mark)} cm)` : 'by distance: no good mark here'}\n`,
         ),
         `${CAUTION}\n`,
       ].join(''),

@@ -96,7 +96,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Copy makes a course or a vehicle of your own, which you can change as you like.',
     'Set out gives two tape distances for each point. A and B are the base points: choose points that you can find on the ground.',
     'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it. The run can be kept on the learner’s page.',
-    'Always: a closed area, a spotter, walking pace.',
+    'Show can work out sighting marks for a driver’s seat. They are right for that seat and that car only. Always: a closed area, a spotter, walking pace.',
   ],
   '/yard/courses/:course': [
     'Change a copy of a course. The plan beside the form shows at once what comes out.',

@@ -1,3 +1,5 @@
+import { placed } from '../bodies';
+import { thingNamed } from '../mark';
 import type { Layout, Segment, Spot } from '../model';
 import type { Plan } from '../plan/plan';
 import { sampleAt, type Sample } from '../simulate';
@@ -21,10 +23,13 @@ export interface Mark {
   readonly partTitle: string;
   readonly mirror: string | null;
   readonly mirrorTitle: string | null;
-  /** Id of the line, kerb, wall or cone. */
+  /** Id of the line, kerb, wall or cone, and what it is. */
   readonly covers: string;
+  readonly thing: Thing;
   /** Metres of the way from where they line up to the moment. */
   readonly then: number;
+  /** On the ground where they line up: from below the eye, or the mirror, to what is covered. */
+  readonly line: readonly [Spot, Spot];
   /** Degrees by which the two move apart over a metre of the way. */
   readonly rate: number;
   readonly error: MarkError;
@@ -179,16 +184,26 @@ function rearParts({ rearOverhang, width, track }: YardVehicle): YardVehicle['pa
   });
 }
 
+type Thing = 'line' | 'kerb' | 'wall' | 'cone';
+
 type Feature =
-  | { readonly kind: 'line'; readonly id: string; readonly line: Segment }
+  | {
+      readonly kind: 'line';
+      readonly thing: Thing;
+      readonly id: string;
+      readonly line: Segment;
+    }
   | { readonly kind: 'cone'; readonly id: string; readonly at: Spot; readonly height: number };
 
 const featuresOf = (layout: Layout): readonly Feature[] => [
-  ...[...layout.lines, ...layout.kerbs, ...layout.walls, ...layout.guides].map((line): Feature => ({
-    kind: 'line',
-    id: line.id,
-    line,
-  })),
+  ...(
+    [
+      ['line', layout.lines],
+      ['kerb', layout.kerbs],
+      ['wall', layout.walls],
+      ['line', layout.guides],
+    ] as const
+  ).flatMap(([thing, lines]) => lines.map((line): Feature => ({ kind: 'line', thing, id: line.id, line }))),
   ...layout.cones.map(({ id, at, pole }): Feature => ({ kind: 'cone', id, at, height: pole ? POLE : CONE })),
 ];
 
@@ -226,7 +241,9 @@ function markOf(
     mirror: mirror?.id ?? null,
     mirrorTitle: mirror?.title ?? null,
     covers: feature.id,
+    thing: feature.kind === 'cone' ? 'cone' : feature.thing,
     then: -off,
+    line: lineOnGround(line, feature, way, off),
     rate: apart(line, feature, way, off),
     error: { eyeHigher3cm: higher, eyeBack5cm: back, eyeAside3cm: aside },
   };
@@ -289,6 +306,17 @@ function groundOf({ from, past }: Line): Spot | null {
   return far < LEAST || far > MOST ? null : [ground[0], ground[1]];
 }
 
+/** A line of sight on the ground, as it lies where a mark comes. */
+function lineOnGround(line: Line, feature: Feature, way: readonly At[], off: number): readonly [Spot, Spot] {
+  const pose = (way.find(({ s }) => s >= off) ?? way.at(-1))?.pose;
+  const at = (spot: Spot): Spot => (pose ? placed(pose, spot) : spot);
+  const ground = groundOf(line);
+  return [
+    at([line.from[0], line.from[1]]),
+    feature.kind === 'cone' ? feature.at : at(ground ?? [line.past[0], line.past[1]]),
+  ];
+}
+
 /** Degrees a metre by which a part and what it covers move apart. */
 function apart(line: Line, feature: Feature, way: readonly At[], off: number): number {
   const after = way.find(({ s }) => s > off + 0.05);
@@ -304,11 +332,20 @@ function apart(line: Line, feature: Feature, way: readonly At[], off: number): n
 /** Metres from a mark to its moment that are worth saying. */
 const SAID = 0.08;
 
+/** The mark's sensitivity, in whole centimetres: so far off one may be when the eye is elsewhere. */
+export const markWithin = (mark: Mark): number => Math.max(1, Math.ceil(worstOf(mark) * 100));
+
+/** What is done at a moment. */
+export function turnWords(turn: string): string {
+  if (turn === 'stop') return 'Stop';
+  return turn === 'straight' ? 'Straighten up' : `Turn ${turn}`;
+}
+
 /** A mark as an instructor says it. */
-export function markWords({ kind, partTitle, mirrorTitle, covers, then }: Mark): string {
-  const thing = covers.replaceAll('-', ' ');
+export function markWords({ kind, partTitle, mirrorTitle, covers, thing, then }: Mark): string {
+  const what = thingNamed(thing, covers.replaceAll('-', ' '));
   const more = then > SAID ? `, then ${(then * 100).toFixed(0)} cm more` : '';
   return kind === 'direct'
-    ? `when the ${partTitle} covers the ${thing}${more}`
-    : `when, in the ${mirrorTitle ?? 'mirror'}, the ${partTitle} meets the ${thing}${more}`;
+    ? `when the ${partTitle} covers ${what}${more}`
+    : `when, in the ${mirrorTitle ?? 'mirror'}, the ${partTitle} meets ${what}${more}`;
 }

@@ -105,6 +105,13 @@ function unequal(glass: Glass, eye: Point, point: Point, u: number, v: number): 
 const OUTWARDS = 7;
 const DOWN = 7;
 
+/** A vehicle with its driver's eye elsewhere, and the mirrors turned for it. */
+export const seated = (vehicle: YardVehicle, eye: Point): YardVehicle => ({
+  ...vehicle,
+  eye,
+  mirrors: vehicle.mirrors.map((mirror) => turnedFor(mirror, eye)),
+});
+
 /** A mirror turned for an eye: the middle of a door mirror shows what is a little outwards and down, an inside one straight back. */
 export function turnedFor(mirror: Mirror, eye: Point): Mirror {
   const side = Math.abs(mirror.centre[1]) < 0.3 ? 0 : Math.sign(mirror.centre[1]);

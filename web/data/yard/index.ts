@@ -1,1 +1,2 @@
+export { useMarks } from './useMarks';
 export { usePlan } from './usePlan';

@@ -11,7 +11,20 @@ export function Columns({ drawing, panel }: { readonly drawing: ReactNode; reado
         gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 400px' },
       }}
     >
-      <Box sx={{ display: 'grid', gap: 2, alignContent: 'start', minWidth: 0 }}>{drawing}</Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 2,
+          alignContent: 'start',
+          alignSelf: 'start',
+          minWidth: 0,
+          // It stays in view beside a long panel.
+          position: { lg: 'sticky' },
+          top: 12,
+        }}
+      >
+        {drawing}
+      </Box>
       <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>{panel}</Box>
     </Box>
   );

@@ -6,11 +6,13 @@ import {
   sweep,
   whyNot,
   type Layout,
+  type Moment,
   type Plan,
+  type Spot,
   type YardVehicle,
 } from '../../../core/yard';
 import { usePlan } from '../../data/yard';
-import { ErrorNote } from '../../parts/ui';
+import { colour, ErrorNote } from '../../parts/ui';
 import {
   Columns,
   countText,
@@ -20,7 +22,9 @@ import {
   VehicleGlyph,
   wheelWords,
   YardDrawing,
+  type Projection,
 } from '../../parts/yard';
+import { Marks } from './Marks';
 import type { Yard } from './useYard';
 
 interface Props {
@@ -84,6 +88,7 @@ function Played({
   const { t, seek } = playback;
   const [area, setArea] = useState(true);
   const [tracks, setTracks] = useState(true);
+  const [shown, setShown] = useState<Moment | null>(null);
   const swept = useMemo(() => sweep(vehicle, plan.path), [vehicle, plan]);
   const now = sampleAt(plan.path, t);
   const piece = plan.stages.findLastIndex(({ from }) => from <= t + 1e-6);
@@ -100,6 +105,9 @@ function Played({
             {(projection) => (
               <>
                 <SweepLayer projection={projection} sweep={swept} area={area} tracks={tracks} />
+                {shown?.mark && Math.abs(t - shown.t) < 1.5 ? (
+                  <SightLine projection={projection} line={shown.mark.line} />
+                ) : null}
                 {now ? (
                   <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
                 ) : null}
@@ -152,9 +160,33 @@ function Played({
               ))}
             </Box>
           </Box>
+          <Marks
+            {...{ vehicle, layout, plan }}
+            onShow={(moment) => {
+              setShown(moment);
+              seek(moment.t);
+            }}
+          />
           {panel}
         </>
       }
     />
+  );
+}
+
+/** What the driver looks along at a mark: from the eye or the mirror to what is covered. */
+function SightLine({
+  projection,
+  line: [from, to],
+}: {
+  readonly projection: Projection;
+  readonly line: readonly [Spot, Spot];
+}) {
+  const [[x1, y1], [x2, y2]] = [projection.at(from), projection.at(to)];
+  return (
+    <g aria-hidden>
+      <line {...{ x1, y1, x2, y2 }} stroke={colour('jasper')} strokeWidth={2} strokeDasharray="7 4" />
+      <circle cx={x2} cy={y2} r={5} fill="none" stroke={colour('jasper')} strokeWidth={2} />
+    </g>
   );
 }
