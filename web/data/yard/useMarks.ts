@@ -12,7 +12,7 @@ interface Asked {
   readonly plan: Plan;
 }
 
-/** The sighting marks of a plan, worked out in a worker; null until they are there. */
+/** The sighting marks of a plan, worked out in a worker; null until they are there, empty where that failed. */
 export function useMarks({ vehicle, layout, plan }: Asked): readonly Moment[] | null {
   const [held, setHeld] = useState<{ readonly of: YardVehicle; readonly moments: readonly Moment[] } | null>(
     null,
@@ -20,14 +20,18 @@ export function useMarks({ vehicle, layout, plan }: Asked): readonly Moment[] | 
   useEffect(() => {
     let thread: Worker | null = null;
     let ended = false;
+    const show = (moments: readonly Moment[]): void => {
+      if (!ended) setHeld({ of: vehicle, moments });
+    };
     const timer = setTimeout(() => {
       thread = new Worker(new URL('./marks.worker.ts', import.meta.url), { type: 'module' });
       const own = thread;
       wrap<MarksWorker>(own)
         .marks(vehicle, layout, plan)
-        .then((moments) => {
-          if (!ended) setHeld({ of: vehicle, moments });
-        })
+        .then(
+          (moments) => show(moments),
+          () => show([]),
+        )
         .finally(() => own.terminate());
     }, QUIET);
     return () => {

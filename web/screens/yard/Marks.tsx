@@ -65,6 +65,8 @@ function Worked({ vehicle, layout, plan, onShow }: Props) {
         <Typography role="status" color="text.secondary">
           Working out the marks
         </Typography>
+      ) : moments.length === 0 ? (
+        <Typography color="error">The marks can’t be worked out. Move a slider to try again.</Typography>
       ) : (
         <Box component="ol" sx={{ m: 0, pl: 0, listStyle: 'none', display: 'grid' }}>
           {moments.map((moment) => (
