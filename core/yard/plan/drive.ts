@@ -1,7 +1,7 @@
 import { wrapped } from '../angle';
 import { step, type Pose } from '../motion';
 import type { Sample } from '../simulate';
-import { steerAt, type Stretch } from './fit';
+import { steeringOf, type Stretch } from './fit';
 import { solved } from './leastSquares';
 import { leadOf } from './legs';
 import { signOf, type Task } from './task';
@@ -73,13 +73,10 @@ function carTimes(task: Task, stretch: Stretch, pace: number | null): readonly T
   const brisk = pace !== null && pace > 2;
   const pull = brisk ? BRISK.pull : EASY;
   const brake = brisk ? BRISK.brake : EASY;
-  const speeds = Array.from({ length: count + 1 }, (_, n) => {
-    const at = n * ds;
-    const here = steerAt(stretch, lead, at);
-    const turned = max(
-      abs(steerAt(stretch, lead, min(length, at + ds)) - here),
-      abs(here - steerAt(stretch, lead, max(0, at - ds))),
-    );
+  const steerAt = steeringOf(stretch, lead);
+  const steers = Array.from({ length: count + 1 }, (_, n) => steerAt(n * ds));
+  const speeds = steers.map((here, n) => {
+    const turned = max(abs((steers[n + 1] ?? here) - here), abs(here - (steers[n - 1] ?? here)));
     const slope = turned / ds;
     return min(pace ?? PACE, task.rate / max(slope, 1e-9));
   });
@@ -129,10 +126,11 @@ function sampled(task: Task, { stretch, times, usual }: Run, from: number, ancho
   const lead = leadOf(task);
   const sign = signOf(stretch.gear);
   const share = stretch.length / usual;
+  const steerAt = steeringOf(stretch, lead);
   const controls = times.map(({ t, s, v }) => ({
     t: from + t,
     v: sign * v * share,
-    steer: steerAt(stretch, lead, s * share),
+    steer: steerAt(s * share),
   }));
   const backwards = anchorsAtEnd(task, stretch);
   const order = backwards ? controls.toReversed() : controls;

@@ -75,11 +75,13 @@ function turnedAt({ knots, places, length, leadIn, leadOut }: Turning, at: numbe
 }
 
 /** The wheel's angle at a distance into a movement. */
-export const steerAt = (
-  stretch: Pick<Stretch, 'knots' | 'places' | 'length'>,
+export function steeringOf(
+  { knots, places, length }: Pick<Stretch, 'knots' | 'places' | 'length'>,
   lead: number,
-  at: number,
-): number => turnedAt({ ...stretch, leadIn: lead, leadOut: lead }, at);
+): (at: number) => number {
+  const turning = { knots, places, length, leadIn: lead, leadOut: lead };
+  return (at) => turnedAt(turning, at);
+}
 
 /**
  * Bends a skeleton until it can be driven: the wheel turns no faster than hands turn it, movements meet, the ends
@@ -199,12 +201,12 @@ export function fit(
       over = overs.at(-1) ?? over;
     }
     const measure = survey.along(pose);
+    const placeAt = (k: number): number => (plan.backwards ? length - k * ds : k * ds);
+    let before = { v, steer: turnedAt(shape, placeAt(same)) };
     for (let k = same; k < plan.samples; k += 1) {
-      const [a, b] = plan.backwards ? [length - k * ds, length - (k + 1) * ds] : [k * ds, (k + 1) * ds];
-      const before = { v, steer: turnedAt(shape, a) };
-      const after = { v, steer: turnedAt(shape, b) };
-      const next = step(vehicle, pose, before, after, ds);
-      pose = next;
+      const after = { v, steer: turnedAt(shape, placeAt(k + 1)) };
+      pose = step(vehicle, pose, before, after, ds);
+      before = after;
       const { solid, painted, crossed } = measure(pose);
       if (crossed) over = !over;
       const paint = over ? -min(painted, 0.4) : painted;
@@ -305,12 +307,13 @@ const PIECE = 0.25;
 export function skeletonOf(task: Task, stretches: readonly Stretch[]): Skeleton {
   const lead = leadOf(task);
   const movements = stretches.map((stretch): Movement => {
+    const steerAt = steeringOf(stretch, lead);
     const count = max(1, ceil(stretch.length / PIECE));
     const metres = stretch.length / count;
     const v = signOf(stretch.gear);
     let pose = stretch.from;
     const parts = Array.from({ length: count }, (_, n) => {
-      const [before, after] = [steerAt(stretch, lead, n * metres), steerAt(stretch, lead, (n + 1) * metres)];
+      const [before, after] = [steerAt(n * metres), steerAt((n + 1) * metres)];
       const from = pose;
       pose = step(task.vehicle, from, { v, steer: before }, { v, steer: after }, metres);
       return { steer: (before + after) / 2, length: metres, from, to: pose };
