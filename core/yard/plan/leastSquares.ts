@@ -84,6 +84,9 @@ function rowOffsets<Block>({ rows }: Blocks<Block>, blocks: readonly Block[]): r
 interface Column {
   readonly blocks: readonly (readonly [number, Float64Array])[];
   readonly links: Float64Array;
+  /** The first of the links that it changes, and the one after the last. */
+  readonly from: number;
+  readonly to: number;
 }
 
 function derivatives<Block>(
@@ -103,14 +106,17 @@ function derivatives<Block>(
       after[n] = problem.block(moved, n, block && { block, variable });
     }
     moved[variable] = own;
-    const nextLinks = problem.links(after);
+    const changed = slopes(links, problem.links(after));
+    const from = changed.findIndex((slope) => slope !== 0);
     return {
       blocks: touched.map((n) => {
         const [a, b] = [blocks[n], after[n]];
         if (!a || !b) throw new Error('no block');
         return [n, slopes(problem.rows(a), problem.rows(b))] as const;
       }),
-      links: slopes(links, nextLinks),
+      links: changed,
+      from: from < 0 ? changed.length : from,
+      to: changed.findLastIndex((slope) => slope !== 0) + 1,
     };
   });
 }
@@ -133,13 +139,14 @@ function normal<Block>(
   for (let a = 0; a < size; a += 1) {
     const one = columns[a];
     if (!one) continue;
-    let pull = dot(one.links, links);
+    let pull = dot(one.links, links, one.from, one.to);
     for (const [n, slope] of one.blocks) pull += dot(slope, rows[n] ?? new Float64Array(offsets.length));
     gradient[a] = pull;
     for (let b = a; b < size; b += 1) {
       const other = columns[b];
       if (!other) continue;
-      let sum = dot(one.links, other.links);
+      // Most pairs have no link in common.
+      let sum = dot(one.links, other.links, max(one.from, other.from), min(one.to, other.to));
       for (const [n, slope] of one.blocks)
         for (const [m, beside] of other.blocks) if (n === m) sum += dot(slope, beside);
       matrix[a * size + b] = sum;
@@ -149,9 +156,9 @@ function normal<Block>(
   return { matrix, gradient };
 }
 
-function dot(a: Float64Array, b: Float64Array): number {
+function dot(a: Float64Array, b: Float64Array, from = 0, to = a.length): number {
   let sum = 0;
-  for (let n = 0; n < a.length; n += 1) sum += (a[n] ?? 0) * (b[n] ?? 0);
+  for (let n = from; n < to; n += 1) sum += (a[n] ?? 0) * (b[n] ?? 0);
   return sum;
 }
 
