@@ -186,6 +186,10 @@ describe('a run that is kept with a learner', () => {
     expect(run.path).toHaveLength(path.length);
     // Sent again after an answer that got lost, it is there once.
     expect((await client.ask('PUT', `/practice/${id}`, body())).status).toBe(200);
+    // Nobody else's run gets in its place.
+    const { items: learners } = (await client.get('/learners')).body as Page<LearnerView>;
+    const other = { ...body(), learner: learners[1]?.id ?? '' };
+    expect((await client.ask('PUT', `/practice/${id}`, other)).status).toBe(409);
     const items = await list();
     expect(items).toHaveLength(before + 1);
     expect(items.find((one) => one.id === id)?.told).toEqual(told);

@@ -73,6 +73,13 @@ export function placed({ x, y, heading }: Axle, [along, aside]: Spot): Spot {
   return [x + along * cos - aside * sin, y + along * sin + aside * cos];
 }
 
+/** The same the other way: a spot on the ground as it lies in the frame of a body. */
+export function seenFrom({ x, y, heading }: Axle, [u, v]: Spot): Spot {
+  const [cos, sin] = [Math.cos(heading), Math.sin(heading)];
+  const [dx, dy] = [u - x, v - y];
+  return [dx * cos + dy * sin, dy * cos - dx * sin];
+}
+
 /** The corners of a box on the ground: rear right, front right, front left, rear left. */
 export const boxCorners = (axle: Axle, { from, to, half }: Box): readonly Spot[] =>
   (

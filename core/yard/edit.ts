@@ -3,6 +3,7 @@ import { lengthPlus } from './formula';
 import { framesOf, layOut, sizesOf } from './layout';
 import type { Length } from './length';
 import type { Settings, Spot } from './model';
+import { apart } from './setout';
 import type { YardVehicle } from './vehicle';
 
 type Pair = readonly [Length, Length];
@@ -25,8 +26,7 @@ export function withPointMoved(
   if (!laid.ok) return course;
   const layout = laid.value;
   const frames = framesOf(course, sizesOf(vehicle, layout.parameters));
-  const lies = (at: Spot | undefined): boolean =>
-    at !== undefined && Math.hypot(at[0] - from[0], at[1] - from[1]) < SAME;
+  const lies = (at: Spot | undefined): boolean => at !== undefined && apart(at, from) < SAME;
   const moved = ([x, y]: Pair, frame: string | undefined): Pair => {
     const { turn } = frames(frame);
     const [dx, dy] = [to[0] - from[0], to[1] - from[1]];

@@ -1,7 +1,7 @@
 import type { Course } from './course';
 import { layOut } from './layout';
 import type { LaidParameter, Layout, Segment, Settings, Spot } from './model';
-import { pointsOf } from './setout';
+import { apart, linesOf, pointsOf } from './setout';
 import type { YardVehicle } from './vehicle';
 
 /** A point of a plan by which a size of the course can be dragged. */
@@ -56,18 +56,13 @@ export function handlesOf(course: Course, vehicle: YardVehicle, settings: Settin
   });
 }
 
-const apart = (a: Spot, b: Spot): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
-
 /** Where a size is measured from, if it is a length and something is drawn there. */
 function otherEnd(layout: Layout, { value, unit }: LaidParameter, at: Spot, grows: Spot): Spot | null {
   if (unit !== 'm' || Math.abs(Math.hypot(...grows) - 1) > 0.01) return null;
   const from: Spot = [at[0] - grows[0] * value, at[1] - grows[1] * value];
   const near = (spot: Spot): boolean => apart(spot, from) < DRAWN;
   const drawn =
-    layout.cones.some((cone) => near(cone.at)) ||
-    [...layout.lines, ...layout.kerbs, ...layout.walls, ...layout.guides].some((line) =>
-      near(nearestOn(line, from)),
-    );
+    layout.cones.some((cone) => near(cone.at)) || linesOf(layout).some((line) => near(nearestOn(line, from)));
   return drawn ? from : null;
 }
 

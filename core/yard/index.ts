@@ -28,7 +28,7 @@ export {
   type Slip,
 } from './run';
 export { driveOn, MOST_SPEED, type Driving } from './driver';
-export { extentOf, pointsOf, namedBase, setOut, usualBase, type SetOut } from './setout';
+export { extentOf, linesOf, pointsOf, namedBase, setOut, usualBase, type SetOut } from './setout';
 export { readControls, sampleAt, simulate, type Controls, type Sample } from './simulate';
 export { CAUTION, pointTitle, readSettings, settingsText } from './words';
 export { surveyOf } from './survey';

@@ -1,4 +1,4 @@
-import type { Layout, Spot } from './model';
+import type { Layout, Segment, Spot } from './model';
 
 /** A point of a course, the tape distances to it from the two base points, and how far off it may come to lie. */
 export interface SetPoint {
@@ -30,14 +30,20 @@ export interface Extent {
 const TAPE = 0.02;
 const MARGIN = 2;
 
+/** Whatever has two ends: painted lines, kerbs, walls and guide lines. */
+export const linesOf = ({ lines, kerbs, walls, guides }: Layout): readonly Segment[] => [
+  ...lines,
+  ...kerbs,
+  ...walls,
+  ...guides,
+];
+
 /** Everything that is drawn of a course: the ends of its lines, and its cones. */
 export function pointsOf(layout: Layout): readonly { readonly id: string; readonly at: Spot }[] {
-  const ends = (['lines', 'kerbs', 'walls', 'guides'] as const).flatMap((list) =>
-    layout[list].flatMap(({ id, from, to }) => [
-      { id: `${id}-from`, at: from },
-      { id: `${id}-to`, at: to },
-    ]),
-  );
+  const ends = linesOf(layout).flatMap(({ id, from, to }) => [
+    { id: `${id}-from`, at: from },
+    { id: `${id}-to`, at: to },
+  ]);
   const all = [...layout.cones.map(({ id, at }) => ({ id, at })), ...ends];
   // A place is set out once, by its first name.
   return all.filter(({ at }, n) => all.findIndex((other) => apart(other.at, at) < 0.005) === n);
@@ -113,7 +119,8 @@ export function setOut(layout: Layout, base: readonly [Spot, Spot] = usualBase(l
   };
 }
 
-const apart = (a: Spot, b: Spot): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+/** Metres between two spots. */
+export const apart = (a: Spot, b: Spot): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /**
  * How far a point may come to lie from its place when each tape is off by 2 cm one way or the other: the furthest of

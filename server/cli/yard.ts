@@ -8,6 +8,7 @@ import {
   answerFile,
   answerPlan,
   CAUTION,
+  followRun,
   layOut,
   markRun,
   markWithin,
@@ -19,7 +20,6 @@ import {
   readCourse,
   readPath,
   readYardVehicle,
-  reportRun,
   seen,
   setOut,
   sightingMarks,
@@ -235,7 +235,7 @@ export function markYard(
       ...problemsOf(asked.standard, standard),
     ]);
   const startedAt = new Date().toISOString();
-  const events = markRun(standard.value, course, reportRun(vehicle, layout.value, path.value), {
+  const events = markRun(standard.value, course, followRun(vehicle, layout.value, path.value, true), {
     startedAt,
     device: 'yard',
     newId: randomUUID,

@@ -5,6 +5,7 @@ import {
   findPlan,
   judgeRun,
   layOut,
+  sampleAt,
   simulate,
   UNWATCHED,
   withFigures,
@@ -73,9 +74,6 @@ function turnedLate(vehicle: YardVehicle, path: readonly Sample[], late: number)
   if (!start || late === 0) return path;
   return simulate(vehicle, {
     start,
-    controls: path.map(({ t, v }) => ({ t, v, steer: steerAt(path, t - late) })),
+    controls: path.map(({ t, v }) => ({ t, v, steer: sampleAt(path, t - late)?.steer ?? 0 })),
   });
 }
-
-const steerAt = (path: readonly Sample[], t: number): number =>
-  path.findLast((sample) => sample.t <= t)?.steer ?? path[0]?.steer ?? 0;

@@ -38,11 +38,12 @@ export function practiceRoutes(router: Router, { db }: Parts): void {
       newId: randomUUID,
     });
     if (!judged.ok) throw badInput('The run can’t be marked; nothing was stored.', judged.problems);
-    const before = await practiceById(db, id);
-    if (before && before.learner.id !== body.learner) throw conflict('Another run has this id.');
-    await keepPractice(db, id, instructorOf(ctx).id, body, run.value, judged.value, standard.title);
-    ctx.status = before ? 200 : 201;
-    ctx.body = (await practiceById(db, id)) satisfies PracticeRunView | null;
+    const by = instructorOf(ctx).id;
+    const added = await keepPractice(db, id, by, body, run.value, judged.value, standard.title);
+    const kept = await practiceById(db, id);
+    if (kept?.learner.id !== body.learner) throw conflict('Another run has this id.');
+    ctx.status = added ? 201 : 200;
+    ctx.body = kept satisfies PracticeRunView;
   });
 
   router.get('/practice/:id', async (ctx) => {

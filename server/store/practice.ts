@@ -90,7 +90,7 @@ export async function practiceEvents(db: Database, id: string): Promise<readonly
   return (row && readJson<readonly DriveEvent[]>(row.events)) ?? [];
 }
 
-/** Keeps a run; one that is there already stays as it is. */
+/** Keeps a run; one that is there already stays as it is, and then it is false. */
 export async function keepPractice(
   db: Database,
   id: string,
@@ -99,7 +99,7 @@ export async function keepPractice(
   run: Run,
   { run: { movements, slips, seconds }, events, verdict }: JudgedRun,
   title: string,
-): Promise<void> {
+): Promise<boolean> {
   const told: PracticeTold = {
     course: run.course.title,
     vehicle: run.vehicle.title,
@@ -111,7 +111,7 @@ export async function keepPractice(
     seconds,
     slips,
   };
-  await db
+  const { numInsertedOrUpdatedRows } = await db
     .insertInto('practice')
     .values({
       id,
@@ -126,7 +126,8 @@ export async function keepPractice(
       events: JSON.stringify(events),
     })
     .onConflict((conflict) => conflict.doNothing())
-    .execute();
+    .executeTakeFirstOrThrow();
+  return numInsertedOrUpdatedRows === 1n;
 }
 
 /** Removes a run; false when there is none. */

@@ -2,6 +2,7 @@ import type { Bodies } from '../bodies';
 import type { Gear, Layout } from '../model';
 import { jackKnifeAngle, type Pose } from '../motion';
 import { posesIn } from '../region';
+import { linesOf } from '../setout';
 import { surveyOf, type Survey } from '../survey';
 import { fullLock, leastRadius, type YardVehicle } from '../vehicle';
 
@@ -64,10 +65,7 @@ export function taskOf(vehicle: YardVehicle, layout: Layout): Task {
     ...regions.flatMap((region) =>
       posesIn(survey.bodies, region).map(({ x, y }): [number, number] => [x, y]),
     ),
-    ...[...layout.lines, ...layout.kerbs, ...layout.walls, ...layout.guides].flatMap(({ from, to }) => [
-      from,
-      to,
-    ]),
+    ...linesOf(layout).flatMap(({ from, to }) => [from, to]),
     ...layout.cones.map(({ at }) => at),
   ];
   const range = (of: readonly number[]): [number, number] => [

@@ -1,4 +1,4 @@
-import { placed } from '../bodies';
+import { placed, seenFrom } from '../bodies';
 import { thingNamed } from '../mark';
 import type { Layout, Segment, Spot } from '../model';
 import type { Plan } from '../plan/plan';
@@ -6,6 +6,7 @@ import { sampleAt, type Sample } from '../simulate';
 import type { YardVehicle } from '../vehicle';
 import { ownBody, stands } from './hidden';
 import { reflectionOf } from './mirror';
+import { CONE, POLE } from './see';
 import { along, minus, type Point } from './space';
 
 /** How far off one is along the way, in metres, when the eye is not where it was measured. */
@@ -62,9 +63,6 @@ const STEP = 0.02;
 /** Metres of ground that a driver can judge: no nearer and no further from the eye. */
 const LEAST = 1;
 const MOST = 25;
-/** Metres of a cone and of a pole (common practice). */
-const CONE = 0.5;
-const POLE = 1.5;
 
 const SHIFTS = {
   eyeHigher3cm: [0, 0, 0.03],
@@ -273,11 +271,7 @@ function passed(
 
 /** On which side of a feature a line of sight goes past, and by how much; null where they don't meet. */
 function beside(line: Line, feature: Feature, pose: Sample): number | null {
-  const [cos, sin] = [Math.cos(pose.heading), Math.sin(pose.heading)];
-  const own = ([x, y]: Spot): Spot => {
-    const [dx, dy] = [x - pose.x, y - pose.y];
-    return [dx * cos + dy * sin, dy * cos - dx * sin];
-  };
+  const own = (spot: Spot): Spot => seenFrom(pose, spot);
   if (feature.kind === 'cone') {
     const [x, y] = own(feature.at);
     const [px, py, pz] = minus(line.past, line.from);

@@ -1,3 +1,4 @@
+import { seenFrom } from '../bodies';
 import type { Cone, Layout, Spot } from '../model';
 import type { Pose } from '../motion';
 import type { YardVehicle } from '../vehicle';
@@ -6,8 +7,8 @@ import { reflectionOf, type Mirror } from './mirror';
 import type { Point } from './space';
 
 /** Metres of a cone, of its pole, and of what stands as a wall (common practice: barriers of a metre). */
-const CONE = 0.5;
-const POLE = 1.5;
+export const CONE = 0.5;
+export const POLE = 1.5;
 const WALL = 1;
 
 /** What a driver sees of a course's cones from a pose. */
@@ -39,11 +40,7 @@ export interface Lookout {
 }
 
 export function lookout(vehicle: YardVehicle, layout: Pick<Layout, 'walls'>, pose: Pose): Lookout {
-  const [cos, sin] = [Math.cos(pose.heading), Math.sin(pose.heading)];
-  const from = ([x, y]: Spot, height: number): Point => {
-    const [dx, dy] = [x - pose.x, y - pose.y];
-    return [dx * cos + dy * sin, dy * cos - dx * sin, height];
-  };
+  const from = (spot: Spot, height: number): Point => [...seenFrom(pose, spot), height];
   const walls = layout.walls.map((wall): Sheet => [
     from(wall.from, 0),
     from(wall.to, 0),

@@ -1,3 +1,4 @@
+export { EditorBar } from './EditorBar';
 export { EndsAfter } from './EndsAfter';
 export { FileButton } from './FileButton';
 export { Glyph, GlyphShape, gravityColour } from './Glyph';

@@ -2,6 +2,7 @@ export { Columns } from './Columns';
 export { Dimension } from './Dimension';
 export { DragPoint } from './DragPoint';
 export { FormulaField } from './FormulaField';
+export { ownId } from './ownId';
 export { PlaybackBar } from './PlaybackBar';
 export { fitted, projectionOf, type Projection } from './projection';
 export { RemoveOwn } from './RemoveOwn';

@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
@@ -13,7 +13,7 @@ import {
   type StandardPart,
 } from '../../../core/standard';
 import { errorText, useAddStandardMutation, useStandardQuery, useStandardsQuery } from '../../data/api';
-import { colour, ErrorNote, LoadingNote, withParam, WindowTitle } from '../../parts/ui';
+import { colour, EditorBar, ErrorNote, LoadingNote, withParam, WindowTitle } from '../../parts/ui';
 import { freeId } from '../../parts/form';
 import { EditorProvider, partOf } from './editor';
 import { LivePanel } from './LivePanel';
@@ -106,30 +106,14 @@ function OpenEditor(props: Props) {
     <EditorProvider value={{ draft, base, copying, problems, results, change }}>
       <WindowTitle name={`${draft.title || base.title}, editing`} />
       <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2 }}>
-        <Stack
-          direction="row"
-          sx={{
-            gap: 1.5,
-            alignItems: 'center',
-            flexWrap: 'wrap',
-            position: { md: 'sticky' },
-            top: 0,
-            zIndex: 3,
-            bgcolor: 'background.default',
-            py: 1,
-            borderBottom: `1px solid ${colour('line')}`,
-          }}
+        <EditorBar
+          title={draft.title || 'No title'}
+          under={
+            copying
+              ? `A standard of its own, from ${base.title} ${base.version}`
+              : `From version ${base.version}, which stays as it is`
+          }
         >
-          <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
-            <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
-              {draft.title || 'No title'}
-            </Typography>
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {copying
-                ? `A standard of its own, from ${base.title} ${base.version}`
-                : `From version ${base.version}, which stays as it is`}
-            </Typography>
-          </Box>
           <Button color="inherit" disabled={!can.undo} onClick={undo}>
             Undo
           </Button>
@@ -142,7 +126,7 @@ function OpenEditor(props: Props) {
           <Button variant="contained" disabled={!ready || isLoading} onClick={() => void save()}>
             Save as version {version}
           </Button>
-        </Stack>
+        </EditorBar>
         {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
         {restored ? <RestoredNote onStartAgain={startAgain} /> : null}
         <Box

@@ -5,8 +5,8 @@ import type { OwnYardFile, YardView } from '../../../contract';
 import { failed, type Parsed, type Problem } from '../../../core/problems';
 import { nextVersion } from '../../../core/standard';
 import {
-  idOf,
   layOut,
+  linesOf,
   parseCourse,
   pointsOf,
   readCourse,
@@ -17,10 +17,18 @@ import {
   type YardVehicle,
 } from '../../../core/yard';
 import { errorText, useKeepYardFileMutation } from '../../data/api';
-import { freeId } from '../../parts/form';
-import { colour, ErrorNote, FileButton, ProblemList, saveFile, WindowTitle, withParam } from '../../parts/ui';
+import {
+  colour,
+  EditorBar,
+  ErrorNote,
+  FileButton,
+  ProblemList,
+  saveFile,
+  WindowTitle,
+  withParam,
+} from '../../parts/ui';
 import { RestoredNote, useKeptHistory } from '../../parts/unsaved';
-import { DragPoint, RemoveOwn, YardDrawing, type Projection } from '../../parts/yard';
+import { DragPoint, ownId, RemoveOwn, YardDrawing, type Projection } from '../../parts/yard';
 import { CourseForm } from './CourseForm';
 import { placeTitle } from './words';
 
@@ -53,8 +61,7 @@ export function CourseEditor({ yard, base, start, own }: Props) {
   if (!vehicle) return <ErrorNote title="There is no vehicle">A course is laid out for a vehicle.</ErrorNote>;
 
   const taken = yard.courses.map(({ id }) => id);
-  const wanted = idOf(draft.title) || 'course';
-  const id = own?.id ?? (taken.includes(wanted) ? freeId(wanted, taken) : wanted);
+  const id = own?.id ?? ownId(draft.title, 'course', taken);
   const save = async (): Promise<void> => {
     const version = own ? nextVersion([base.version]) : '1.0.0';
     const kept = await keep({
@@ -76,28 +83,10 @@ export function CourseEditor({ yard, base, start, own }: Props) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2 }}>
       <WindowTitle name={`${draft.title || base.title}, editing`} />
-      <Stack
-        direction="row"
-        sx={{
-          gap: 1.5,
-          alignItems: 'center',
-          flexWrap: 'wrap',
-          position: { md: 'sticky' },
-          top: 0,
-          zIndex: 3,
-          bgcolor: 'background.default',
-          py: 1,
-          borderBottom: `1px solid ${colour('line')}`,
-        }}
+      <EditorBar
+        title={draft.title || 'No title'}
+        under={own ? 'A course of the school’s own' : `A copy of ${base.title}, which stays as it is`}
       >
-        <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
-          <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
-            {draft.title || 'No title'}
-          </Typography>
-          <Typography variant="body2" color="text.secondary">
-            {own ? 'A course of the school’s own' : `A copy of ${base.title}, which stays as it is`}
-          </Typography>
-        </Box>
         <Button color="inherit" disabled={!can.undo} onClick={undo}>
           Undo
         </Button>
@@ -114,7 +103,7 @@ export function CourseEditor({ yard, base, start, own }: Props) {
         >
           Save course
         </Button>
-      </Stack>
+      </EditorBar>
       {error ? <ErrorNote title="Couldn’t save it">{errorText(error)}</ErrorNote> : null}
       {restored ? <RestoredNote onStartAgain={startAgain} /> : null}
       {fileProblems.length > 0 ? (
@@ -269,9 +258,7 @@ function Shown({
   readonly id: string | null;
   readonly projection: Projection;
 }) {
-  const line = [...layout.lines, ...layout.kerbs, ...layout.walls, ...layout.guides].find(
-    (one) => one.id === id,
-  );
+  const line = linesOf(layout).find((one) => one.id === id);
   const cone = layout.cones.find((one) => one.id === id);
   const [from, to] = line ? [line.from, line.to] : cone ? [cone.at, cone.at] : [null, null];
   if (!from || !to) return null;

@@ -5,7 +5,6 @@ import type { OwnYardFile, VehicleView, YardView } from '../../../contract';
 import type { Problem } from '../../../core/problems';
 import {
   combination,
-  idOf,
   parseYardVehicle,
   readYardVehicle,
   withFigures,
@@ -13,9 +12,8 @@ import {
   type YardVehicle,
 } from '../../../core/yard';
 import { errorText, useKeepYardFileMutation } from '../../data/api';
-import { freeId } from '../../parts/form';
 import {
-  colour,
+  EditorBar,
   ErrorNote,
   FileButton,
   NumberField,
@@ -24,7 +22,7 @@ import {
   WindowTitle,
 } from '../../parts/ui';
 import { RestoredNote, useKeptHistory } from '../../parts/unsaved';
-import { RemoveOwn } from '../../parts/yard';
+import { ownId, RemoveOwn } from '../../parts/yard';
 import { measures, trailerMeasures, USUAL_TRAILER, type Measure, type Trailer } from './figures';
 import { Measured, Turned } from './pictures';
 
@@ -51,8 +49,7 @@ export function VehicleEditor({ yard, base, start, own, car, taken }: Props) {
   const [keep, { error, isLoading }] = useKeepYardFileMutation();
   const navigate = useNavigate();
   const [params] = useSearchParams();
-  const wanted = idOf(draft.title) || 'vehicle';
-  const id = own?.id ?? (taken.includes(wanted) ? freeId(wanted, taken) : wanted);
+  const id = own?.id ?? ownId(draft.title, 'vehicle', taken);
   const made = useMemo(
     () => parseYardVehicle(withFigures(opened ?? base, id, draft)),
     [opened, base, id, draft],
@@ -91,39 +88,23 @@ export function VehicleEditor({ yard, base, start, own, car, taken }: Props) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2 }}>
       <WindowTitle name={`Figures of ${draft.title}`} />
-      <Stack
-        direction="row"
-        sx={{
-          gap: 1.5,
-          alignItems: 'center',
-          flexWrap: 'wrap',
-          position: { md: 'sticky' },
-          top: 0,
-          zIndex: 3,
-          bgcolor: 'background.default',
-          py: 1,
-          borderBottom: `1px solid ${colour('line')}`,
-        }}
+      <EditorBar
+        title={car ? `Figures of ${car.name}` : draft.title || 'No title'}
+        under={
+          car
+            ? 'Measured once, the yard is planned and set out for this very vehicle.'
+            : own
+              ? 'A vehicle of the school’s own'
+              : `A copy of ${base.title}, which stays as it is`
+        }
       >
-        <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
-          <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
-            {car ? `Figures of ${car.name}` : draft.title || 'No title'}
-          </Typography>
-          <Typography variant="body2" color="text.secondary">
-            {car
-              ? 'Measured once, the yard is planned and set out for this very vehicle.'
-              : own
-                ? 'A vehicle of the school’s own'
-                : `A copy of ${base.title}, which stays as it is`}
-          </Typography>
-        </Box>
         <Button component={Link} to={back} variant="outlined">
           Back
         </Button>
         <Button variant="contained" disabled={!ready || isLoading} onClick={() => void save()}>
           Save figures
         </Button>
-      </Stack>
+      </EditorBar>
       {error ? <ErrorNote title="Couldn’t save them">{errorText(error)}</ErrorNote> : null}
       {restored ? <RestoredNote onStartAgain={startAgain} /> : null}
       {fileProblems.length > 0 ? (

@@ -7,6 +7,9 @@ interface Props {
   readonly onSet: (id: string, value: number | null) => void;
 }
 
+/** By so much a slider or a handle changes a size: 5 cm, a degree, one in 100. */
+export const stepOf = (unit: LaidParameter['unit']): number => (unit === 'm' ? 0.05 : 1);
+
 const round = (value: number): number => Number(value.toFixed(2));
 
 /** The lengths of a course that can be changed: a slider for the eye, a field for the tape. */
@@ -28,7 +31,7 @@ export function Parameters({ parameters, onSet }: Props) {
               value={value}
               min={round(least)}
               max={round(most)}
-              step={unit === 'm' ? 0.05 : 1}
+              step={stepOf(unit)}
               valueLabelDisplay="auto"
               valueLabelFormat={(shown) => `${round(shown)} ${unit}`}
               onChange={(_, next) => onSet(id, round(next as number))}

@@ -32,6 +32,7 @@ import { API } from '../../../contract';
 import { colour, WideTable, withParam } from '../../parts/ui';
 import { Columns, countText, Dimension, DragPoint, YardDrawing, type Projection } from '../../parts/yard';
 
+import { stepOf } from './Parameters';
 import type { Yard } from './useYard';
 
 interface Props {
@@ -192,7 +193,7 @@ export function SetOutView({ yard, layout, panel }: Props) {
 
 /** To 5 cm or one degree, as the sliders go, but never beyond the bounds. */
 function stepped(value: number, { unit, least, most }: LaidParameter): number {
-  const step = unit === 'm' ? 0.05 : 1;
+  const step = stepOf(unit);
   return Number(Math.min(most, Math.max(least, Math.round(value / step) * step)).toFixed(2));
 }
 
