@@ -1,4 +1,4 @@
-export { bodiesOf, endOf, placed, trailerAxle, type Bodies, type Box } from './bodies';
+export { bodiesOf, endOf, placed, seenFrom, trailerAxle, type Bodies, type Box } from './bodies';
 export { courseSchema, MAX_COURSE_LENGTH, parseCourse, readCourse, type Course } from './course';
 export { idOf, withPointMoved } from './edit';
 export { withFigures, type Figures } from './figures';
@@ -32,9 +32,14 @@ export { extentOf, linesOf, pointsOf, namedBase, setOut, usualBase, type SetOut 
 export { readControls, sampleAt, simulate, type Controls, type Sample } from './simulate';
 export { CAUTION, pointTitle, readSettings, settingsText } from './words';
 export { surveyOf } from './survey';
-export { markWithin, markWords, sightingMarks, turnWords, type Mark, type Moment } from './sight/marks';
-export { seated } from './sight/mirror';
-export { seen, type Seen } from './sight/see';
+export { HORIZON, settingOf, STRIP, turnByRule, TURNS, type Setting } from './sight/adjust';
+export { groundSeen, HIDDEN, MIRRORED, outlinesOf } from './sight/areas';
+export { isInside, ownBody, usualBody, type Panel } from './sight/hidden';
+export { headFor, looksOf, wayWords, type Look, type Way } from './sight/looks';
+export { momentWords, sightingMarks, type Mark, type Moment } from './sight/marks';
+export { imageEye, seated, type Mirror } from './sight/mirror';
+export { FILE_SEAT, readSeat, seatText, USUAL_TURN, type Seat, type Turn } from './sight/seat';
+export { CONE, POLE, seen, unseenNear, WALL, type Seen, type Unseen } from './sight/see';
 export { outlinesAt, sweep, type Sweep, type Tyre } from './sweep';
 export {
   combination,

@@ -11,8 +11,7 @@ import {
   followRun,
   layOut,
   markRun,
-  markWithin,
-  markWords,
+  momentWords,
   MAX_COURSE_LENGTH,
   MAX_PATH_LENGTH,
   MAX_VEHICLE_LENGTH,
@@ -24,7 +23,6 @@ import {
   setOut,
   sightingMarks,
   simulate,
-  turnWords,
   UNWATCHED,
   whyNot,
   type Course,
@@ -162,13 +160,7 @@ export function marksYard(root: string, asked: Asked): Outcome {
   const moments = sightingMarks(vehicle, answer.value.layout, answer.value.plan);
   if (asked.text)
     return done(
-      [
-        ...moments.map(
-          ({ stage, turn, mark }) =>
-            `${stage}.\n  ${turnWords(turn)} ${mark ? `${markWords(mark)} (within ${markWithin(mark)} cm)` : 'by distance: no good mark here'}\n`,
-        ),
-        `${CAUTION}\n`,
-      ].join(''),
+      [...moments.map((moment) => `${moment.stage}.\n  ${momentWords(moment)}\n`), `${CAUTION}\n`].join(''),
     );
   const marks = moments.map(({ stage, pose, turn, mark }) => ({
     stage,

@@ -96,7 +96,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Copy makes a course or a vehicle of your own, which you can change as you like.',
     'Set out gives two tape distances for each point. A and B are the base points: choose points that you can find on the ground.',
     'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it. The run can be kept on the learner’s page.',
-    'Show can work out sighting marks for a driver’s seat. They are right for that seat and that car only. Always: a closed area, a spotter, walking pace.',
+    'See is the view from the seat: what the mirrors show, what is hidden, and marks for this seat. Always: a closed area, a spotter, walking pace.',
   ],
   '/yard/courses/:course': [
     'Change a copy of a course. The plan beside the form shows at once what comes out.',
@@ -108,6 +108,10 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Take the figures of your own car with a tape and by driving one circle. It takes two people and a quarter of an hour.',
     'The picture shows where each figure is measured. The one that you are entering stands out.',
     'Drive the circle on a closed area, at walking pace, with somebody outside.',
+  ],
+  '/yard/card': [
+    'The sighting marks of one manoeuvre for one driver in one car, to print.',
+    'Measure the seat again when the driver or the seat changes: the marks move with the eye.',
   ],
   '/yard/runs/:run': [
     'A run that was kept. Play it again, with the planned way beside it.',

@@ -172,6 +172,11 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/yard-run')).RunPage,
   },
   {
+    path: '/yard/card',
+    title: 'Card of sighting marks',
+    load: async () => (await import('../screens/yard')).CardPage,
+  },
+  {
     path: '/yard/:view?',
     title: 'Yard',
     inNavigation: true,

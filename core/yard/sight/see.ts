@@ -1,6 +1,7 @@
 import { seenFrom } from '../bodies';
 import type { Cone, Layout, Spot } from '../model';
 import type { Pose } from '../motion';
+import type { Survey } from '../survey';
 import type { YardVehicle } from '../vehicle';
 import { ownBody, stands, type Sheet } from './hidden';
 import { reflectionOf, type Mirror } from './mirror';
@@ -9,7 +10,7 @@ import type { Point } from './space';
 /** Metres of a cone, of its pole, and of what stands as a wall (common practice: barriers of a metre). */
 export const CONE = 0.5;
 export const POLE = 1.5;
-const WALL = 1;
+export const WALL = 1;
 
 /** What a driver sees of a course's cones from a pose. */
 export interface Seen {
@@ -35,8 +36,10 @@ export interface Lookout {
   /** A spot on the ground as a point in the vehicle's frame, so high. */
   readonly from: (spot: Spot, height: number) => Point;
   readonly sight: (point: Point) => Sight;
-  /** Whether nothing stands between two points. */
-  readonly free: (from: Point, to: Point) => boolean;
+  /** Whether any mirror shows a point. */
+  readonly inMirror: (point: Point) => boolean;
+  /** Whether nothing stands between two points. @param but id of a panel of its own body that doesn't count */
+  readonly free: (from: Point, to: Point, but?: string) => boolean;
 }
 
 export function lookout(vehicle: YardVehicle, layout: Pick<Layout, 'walls'>, pose: Pose): Lookout {
@@ -47,9 +50,15 @@ export function lookout(vehicle: YardVehicle, layout: Pick<Layout, 'walls'>, pos
     from(wall.to, WALL),
     from(wall.from, WALL),
   ]);
-  const sheets = [...ownBody(vehicle, pose.hitch), ...walls];
-  const free = (a: Point, b: Point): boolean => sheets.every((sheet) => !stands(sheet, a, b));
+  const body = ownBody(vehicle, pose.hitch);
+  const free: Lookout['free'] = (a, b, but) =>
+    walls.every((sheet) => !stands(sheet, a, b)) &&
+    body.every((panel) => panel.id === but || !stands(panel.outline, a, b));
   const { eye, mirrors } = vehicle;
+  const shown = (mirror: Mirror, point: Point): boolean => {
+    const place = reflectionOf(mirror, eye, point);
+    return place !== null && free(eye, place) && free(place, point);
+  };
   return {
     eye,
     mirrors,
@@ -57,11 +66,9 @@ export function lookout(vehicle: YardVehicle, layout: Pick<Layout, 'walls'>, pos
     free,
     sight: (point) => ({
       direct: free(eye, point),
-      mirrors: mirrors.flatMap((mirror) => {
-        const place = reflectionOf(mirror, eye, point);
-        return place && free(place, point) ? [mirror.id] : [];
-      }),
+      mirrors: mirrors.flatMap((mirror) => (shown(mirror, point) ? [mirror.id] : [])),
     }),
+    inMirror: (point) => mirrors.some((mirror) => shown(mirror, point)),
   };
 }
 
@@ -88,3 +95,34 @@ const heightsOf = ({ pole }: Cone): readonly number[] => [
   CONE,
   ...(pole ? [(CONE + POLE) / 2, POLE] : []),
 ];
+
+/** A cone that the driver can't see although the vehicle is close to it. */
+export interface Unseen {
+  readonly cone: string;
+  readonly metres: number;
+}
+
+/** Metres within which a cone that can't be seen is warned of (ours). */
+const CLOSE = 2;
+
+/**
+ * "A cone you cannot see is one you are about to hit" (common practice): cones near the vehicle, or where it is going
+ * to be in a second, that are seen neither directly nor in a mirror.
+ *
+ * @param ahead the pose in a second, as it is driven; null: it stands
+ */
+export function unseenNear(
+  survey: Survey,
+  { hidden }: Seen,
+  pose: Pose,
+  ahead: Pose | null,
+): readonly Unseen[] {
+  if (hidden.length === 0) return [];
+  const near = (at: Pose) => survey.solids(at).filter(({ of }) => hidden.includes(of));
+  const later = ahead && near(ahead);
+  return near(pose).flatMap(({ of, metres }) => {
+    const then = later?.find((one) => one.of === of)?.metres;
+    // What one drives away from is no danger.
+    return metres <= CLOSE && (then === undefined || then <= metres) ? [{ cone: of, metres }] : [];
+  });
+}

@@ -12,7 +12,7 @@ export function PlaybackBar({
   children,
 }: {
   readonly playback: Playback;
-  readonly children: ReactNode;
+  readonly children?: ReactNode;
 }) {
   return (
     <>

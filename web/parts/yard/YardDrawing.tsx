@@ -1,9 +1,17 @@
 import { Box } from '@mui/material';
 import { memo, useMemo, useRef, type ReactNode } from 'react';
-import { bodiesOf, extentOf, posesIn, type Layout, type Segment, type YardVehicle } from '../../../core/yard';
+import {
+  bodiesOf,
+  extentOf,
+  posesIn,
+  type Layout,
+  type Segment,
+  type Spot,
+  type YardVehicle,
+} from '../../../core/yard';
 import { colour, useSize } from '../ui';
 import { Dimension } from './Dimension';
-import { projectionOf, type Projection } from './projection';
+import { projectionNear, projectionOf, type Projection } from './projection';
 import { VehicleGlyph } from './VehicleGlyph';
 
 interface Props {
@@ -16,6 +24,8 @@ interface Props {
   readonly height?: number | { readonly xs: number; readonly sm: number };
   /** While something is dragged the drawing keeps its scale. */
   readonly held?: boolean;
+  /** Where the drawing is centred if the course is too large to be shown whole; left out: always whole. */
+  readonly near?: Spot;
   /** What lies on the course. */
   readonly children?: (projection: Projection) => ReactNode;
 }
@@ -28,11 +38,19 @@ export function YardDrawing({
   places = false,
   height = { xs: 320, sm: 460 },
   held = false,
+  near,
   children,
 }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
-  const fitting = useMemo(() => projectionOf(layout, vehicle, size), [layout, vehicle, size]);
+  const [x, y] = near ?? [];
+  const fitting = useMemo(
+    () =>
+      x === undefined || y === undefined
+        ? projectionOf(layout, vehicle, size)
+        : projectionNear(layout, vehicle, size, [x, y]),
+    [layout, vehicle, size, x, y],
+  );
   const shown = useRef(fitting);
   if (!held) shown.current = fitting;
   const projection = shown.current;
@@ -64,7 +82,7 @@ function Plan({
   places,
   projection,
   children,
-}: Omit<Props, 'height' | 'held'> & { readonly projection: Projection }) {
+}: Omit<Props, 'height' | 'held' | 'near'> & { readonly projection: Projection }) {
   const { width, height, at, scale } = projection;
   const bodies = bodiesOf(vehicle);
   const ends = [layout.start, ...layout.stages.map(({ goal }) => goal)];

@@ -1,3 +1,4 @@
+export { AreasKey, AreasLayer } from './AreasLayer';
 export { Columns } from './Columns';
 export { Dimension } from './Dimension';
 export { DragPoint } from './DragPoint';
@@ -9,6 +10,9 @@ export { RemoveOwn } from './RemoveOwn';
 export { Replay } from './Replay';
 export { RunPlan, WithRunPlan } from './RunPlan';
 export { RunResult } from './RunResult';
+export { AHEAD, HeadButtons, SeatView } from './seat/SeatView';
+export type { Head } from './seat/scene';
+export { SightLine } from './SightLine';
 export { Slips } from './Slips';
 export { SweepLayer } from './SweepLayer';
 export { usePlayback } from './usePlayback';

@@ -52,6 +52,21 @@ export function projectionOf(
   };
 }
 
+/** Metres to each side of a spot that a plan shows of a course that is larger. */
+const AROUND = 14;
+
+/** The ground round a spot where the course is much larger than that, else the whole course. */
+export function projectionNear(
+  layout: Layout,
+  vehicle: YardVehicle,
+  room: { readonly width: number; readonly height: number },
+  [x, y]: Spot,
+): Projection {
+  const whole = projectionOf(layout, vehicle, room);
+  const near = fitted([x - AROUND, y - AROUND], [x + AROUND, y + AROUND], room, 0);
+  return whole.scale >= near.scale ? whole : near;
+}
+
 /** Fits a stretch of ground into so many pixels: x to the right, y up. @param edge pixels left free all round */
 export function fitted(
   [left, bottom]: Spot,

@@ -1,4 +1,14 @@
-import { Box, Button, FormControlLabel, MenuItem, Switch, TextField, Typography } from '@mui/material';
+import {
+  Box,
+  Button,
+  FormControlLabel,
+  MenuItem,
+  Switch,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Standard } from '../../../core/standard';
@@ -9,6 +19,7 @@ import {
   posesIn,
   reportRun,
   sampleAt,
+  step,
   sweep,
   type Course,
   type Followed,
@@ -20,19 +31,24 @@ import {
 import { newestVersions, useStandardQuery, useStandardsQuery } from '../../data/api';
 import { usePlan } from '../../data/yard';
 import {
+  AHEAD,
   Columns,
+  HeadButtons,
   Replay,
   runLine,
   RunResult,
+  SeatView,
   Slips,
   SweepLayer,
   usePlayback,
   VehicleGlyph,
   YardDrawing,
 } from '../../parts/yard';
+import { UnseenNote, useCones } from './Cones';
 import { DriveControls } from './DriveControls';
 import { KeepRun } from './KeepRun';
 import { useDriving, type DrivingNow } from './useDriving';
+import { useSeat } from './useSeat';
 import type { Yard } from './useYard';
 
 interface Props {
@@ -164,31 +180,87 @@ function Driven({
     readonly buttons: ReactNode;
   }) {
   const [ghost, setGhost] = useState(false);
+  const [from, setFrom] = useState<'above' | 'seat'>('above');
   const { now } = driving;
   const planned = ghost && plan ? sampleAt(plan.path, now.t) : null;
   const swept = useMemo(() => (plan ? sweep(vehicle, plan.path) : null), [plan, vehicle]);
+  const fromAbove = (
+    <YardDrawing layout={layout} vehicle={vehicle} places label={`${layout.title}, driven from above`}>
+      {(projection) => (
+        <>
+          {ghost && swept ? <SweepLayer projection={projection} sweep={swept} area={false} tracks /> : null}
+          {planned ? <VehicleGlyph projection={projection} vehicle={vehicle} pose={planned} faint /> : null}
+          <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
+        </>
+      )}
+    </YardDrawing>
+  );
   return (
     <>
-      <YardDrawing layout={layout} vehicle={vehicle} places label={`${layout.title}, driven from above`}>
-        {(projection) => (
-          <>
-            {ghost && swept ? <SweepLayer projection={projection} sweep={swept} area={false} tracks /> : null}
-            {planned ? <VehicleGlyph projection={projection} vehicle={vehicle} pose={planned} faint /> : null}
-            <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
-          </>
-        )}
-      </YardDrawing>
-      {buttons}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          value={from}
+          aria-label="View"
+          onChange={(_, next: typeof from | null) => next && setFrom(next)}
+        >
+          <ToggleButton value="above">From above</ToggleButton>
+          <ToggleButton value="seat">From the seat</ToggleButton>
+        </ToggleButtonGroup>
+        {buttons}
+      </Box>
+      {from === 'seat' ? (
+        <FromSeat layout={layout} vehicle={vehicle} now={now} instead={fromAbove} />
+      ) : (
+        fromAbove
+      )}
       <DriveControls driving={driving} share={now.steer / fullLock(vehicle)} />
-      <FormControlLabel
-        control={
-          <Switch checked={ghost} disabled={!plan} onChange={({ target }) => setGhost(target.checked)} />
-        }
-        label={plan ? 'Show the planned way' : 'The planned way isn’t ready yet'}
-      />
+      {from === 'above' ? (
+        <FormControlLabel
+          control={
+            <Switch checked={ghost} disabled={!plan} onChange={({ target }) => setGhost(target.checked)} />
+          }
+          label={plan ? 'Show the planned way' : 'The planned way isn’t ready yet'}
+        />
+      ) : null}
     </>
   );
 }
+
+/** Driving from the seat: what this driver sees, and the cones that are close and out of sight. */
+function FromSeat({
+  layout,
+  vehicle,
+  now,
+  instead,
+}: {
+  readonly layout: Layout;
+  readonly vehicle: Yard['vehicle'];
+  readonly now: Sample;
+  readonly instead: ReactNode;
+}) {
+  const { own } = useSeat(vehicle);
+  const [head, setHead] = useState(AHEAD);
+  const ahead = now.v === 0 ? null : { ...now, ...step(own, now, now, { v: now.v, steer: now.steer }, SOON) };
+  const { unseen } = useCones({ vehicle: own, layout, pose: now, ahead });
+  return (
+    <>
+      <Box sx={{ position: 'relative' }}>
+        <SeatView layout={layout} vehicle={own} pose={now} head={head} onHead={setHead} instead={instead} />
+        <UnseenNote unseen={unseen} />
+      </Box>
+      <HeadButtons vehicle={own} onHead={setHead} />
+      <Typography variant="body2" color="text.secondary">
+        Turn the head with Q and E, up and down with R and F, ahead with Z, or drag the view. See sets the
+        seat and the mirrors.
+      </Typography>
+    </>
+  );
+}
+
+/** Seconds after which the pose tells where the vehicle is going. */
+const SOON = 1;
 
 /** The finished run: played again beside the plan, what the standard says of it, and with whom it is kept. */
 function Finished({

@@ -1,18 +1,6 @@
-import { Box, Button, FormControlLabel, LinearProgress, Switch, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { useMemo, useState, type ReactNode } from 'react';
-import {
-  fullLock,
-  sampleAt,
-  sweep,
-  whyNot,
-  type Layout,
-  type Moment,
-  type Plan,
-  type Spot,
-  type YardVehicle,
-} from '../../../core/yard';
-import { usePlan } from '../../data/yard';
-import { colour, ErrorNote } from '../../parts/ui';
+import { fullLock, sampleAt, sweep, type Layout, type Plan, type YardVehicle } from '../../../core/yard';
 import {
   Columns,
   countText,
@@ -22,9 +10,8 @@ import {
   VehicleGlyph,
   wheelWords,
   YardDrawing,
-  type Projection,
 } from '../../parts/yard';
-import { Marks } from './Marks';
+import { Planned } from './Planned';
 import type { Yard } from './useYard';
 
 interface Props {
@@ -34,43 +21,11 @@ interface Props {
 }
 
 /** How the course is driven: planned for this vehicle, played back, in an instructor's words. */
-export function ShowView({ yard, layout, panel }: Props) {
-  const [stopped, setStopped] = useState(false);
-  const { course, vehicle, settings } = yard;
-  const plan = usePlan(stopped ? null : { course, vehicle, settings });
-  if (plan.answer?.feasible)
-    return <Played layout={layout} vehicle={vehicle} plan={plan.answer.plan} panel={panel} />;
-  return (
-    <Columns
-      drawing={<YardDrawing layout={layout} vehicle={vehicle} places label={`Plan of ${layout.title}`} />}
-      panel={
-        <>
-          {plan.error ? (
-            <ErrorNote title="Couldn’t plan this course">Change a size or choose another vehicle.</ErrorNote>
-          ) : plan.answer ? (
-            <ErrorNote title="This vehicle can’t do it here">{whyNot(plan.answer)}</ErrorNote>
-          ) : stopped ? (
-            <Button variant="contained" onClick={() => setStopped(false)}>
-              Find the way
-            </Button>
-          ) : (
-            <Box role="status" sx={{ display: 'grid', gap: 1 }}>
-              <Typography>Finding the way with the fewest movements</Typography>
-              <LinearProgress aria-label="Finding the way" />
-              <Typography variant="body2" color="text.secondary">
-                {(plan.searched ?? 0).toLocaleString()} positions tried
-              </Typography>
-              <Button sx={{ justifySelf: 'start' }} onClick={() => setStopped(true)}>
-                Stop
-              </Button>
-            </Box>
-          )}
-          {panel}
-        </>
-      }
-    />
-  );
-}
+export const ShowView = ({ yard, layout, panel }: Props) => (
+  <Planned {...{ yard, layout, panel }}>
+    {(plan) => <Played layout={layout} vehicle={yard.vehicle} plan={plan} panel={panel} />}
+  </Planned>
+);
 
 function Played({
   layout,
@@ -88,7 +43,6 @@ function Played({
   const { t, seek } = playback;
   const [area, setArea] = useState(true);
   const [tracks, setTracks] = useState(true);
-  const [shown, setShown] = useState<Moment | null>(null);
   const swept = useMemo(() => sweep(vehicle, plan.path), [vehicle, plan]);
   const now = sampleAt(plan.path, t);
   const piece = plan.stages.findLastIndex(({ from }) => from <= t + 1e-6);
@@ -105,9 +59,6 @@ function Played({
             {(projection) => (
               <>
                 <SweepLayer projection={projection} sweep={swept} area={area} tracks={tracks} />
-                {shown?.mark && Math.abs(t - shown.t) < 1.5 ? (
-                  <SightLine projection={projection} line={shown.mark.line} />
-                ) : null}
                 {now ? (
                   <VehicleGlyph projection={projection} vehicle={vehicle} pose={now} steer={now.steer} />
                 ) : null}
@@ -160,33 +111,9 @@ function Played({
               ))}
             </Box>
           </Box>
-          <Marks
-            {...{ vehicle, layout, plan }}
-            onShow={(moment) => {
-              setShown(moment);
-              seek(moment.t);
-            }}
-          />
           {panel}
         </>
       }
     />
-  );
-}
-
-/** What the driver looks along at a mark: from the eye or the mirror to what is covered. */
-function SightLine({
-  projection,
-  line: [from, to],
-}: {
-  readonly projection: Projection;
-  readonly line: readonly [Spot, Spot];
-}) {
-  const [[x1, y1], [x2, y2]] = [projection.at(from), projection.at(to)];
-  return (
-    <g aria-hidden>
-      <line {...{ x1, y1, x2, y2 }} stroke={colour('jasper')} strokeWidth={2} strokeDasharray="7 4" />
-      <circle cx={x2} cy={y2} r={5} fill="none" stroke={colour('jasper')} strokeWidth={2} />
-    </g>
   );
 }

@@ -7,6 +7,7 @@ import { ErrorNote, LoadingNote } from '../../parts/ui';
 import { countText } from '../../parts/yard';
 import { DriveView } from './DriveView';
 import { Parameters } from './Parameters';
+import { SeeView } from './SeeView';
 import { SetOutView } from './SetOutView';
 import { ShowView } from './ShowView';
 import { useYard, type Yard } from './useYard';
@@ -14,6 +15,7 @@ import { useYard, type Yard } from './useYard';
 const views = [
   ['', 'Set out'],
   ['show', 'Show'],
+  ['see', 'See'],
   ['drive', 'Drive'],
 ] as const;
 
@@ -75,6 +77,7 @@ function View({ view, yard }: { readonly view: string; readonly yard: Yard }) {
     );
   const panel = <Parameters parameters={laid.value.parameters} onSet={set} />;
   if (view === 'show') return <ShowView yard={yard} layout={laid.value} panel={panel} />;
+  if (view === 'see') return <SeeView yard={yard} layout={laid.value} panel={panel} />;
   // A run belongs to the sizes that it was driven at.
   if (view === 'drive')
     return <DriveView key={JSON.stringify(yard.settings)} yard={yard} layout={laid.value} panel={panel} />;

@@ -1,1 +1,2 @@
 export { YardPage } from './YardPage';
+export { CardPage } from './CardPage';

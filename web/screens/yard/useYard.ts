@@ -61,11 +61,12 @@ export function useYard(): {
       ...made,
       course,
       vehicle,
-      // Another course has other parameters, another vehicle other sizes.
-      choose: (key, id) =>
-        setParams(withParam(withParam(withParam(withParam(params, key, id), 'set', ''), 'a', ''), 'b', ''), {
-          replace: true,
-        }),
+      // Another course has other parameters, another vehicle other sizes and another seat.
+      choose: (key, id) => {
+        const dropped = ['set', 'a', 'b', ...(key === 'vehicle' ? ['seat'] : [])];
+        const next = dropped.reduce((all, one) => withParam(all, one, ''), withParam(params, key, id));
+        setParams(next, { replace: true });
+      },
       set: (parameter, value) => {
         const { [parameter]: _, ...others } = made.settings;
         const next = value === null ? others : { ...others, [parameter]: value };
