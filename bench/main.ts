@@ -14,6 +14,7 @@ import { rejudging } from './rejudging';
 import { demoComposing, roads } from './roads';
 import { yard } from './yard';
 import { makeSchool } from '../server/testing/school';
+import { seeing } from './seeing';
 import { printTable } from './table';
 
 /** Measured on the school of the tests. */
@@ -30,6 +31,7 @@ const all = {
   readiness,
   roads,
   yard,
+  seeing,
   driving,
 };
 

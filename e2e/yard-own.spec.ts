@@ -193,31 +193,6 @@ test('a game pad drives: triggers are the pedals, its stick the wheel', async ({
   await expect(page.getByText(/^2 movements, 1 shunt/)).toBeVisible();
 });
 
-test('sighting marks are worked out for a seat, and a moment shows its line', async ({ page }) => {
-  test.setTimeout(60_000);
-  await enterDemo(page);
-  await page.goto('/yard/show?course=alley-dock-left&vehicle=small-hatchback');
-  await page.getByLabel('Sighting marks for this driver').check({ timeout: 30_000 });
-  const marks = page.getByRole('region', { name: 'Sighting marks' });
-  const first = marks.getByRole('button', { name: /covers the cone entry left/ });
-  await expect(first).toBeVisible({ timeout: 20_000 });
-  await expect(marks.getByRole('button', { name: 'Stop: no good mark here.' })).toBeVisible();
-  await first.click();
-  await expect(
-    page.getByRole('img', { name: /Alley dock, left as it is driven/ }).locator('circle[r="5"]'),
-  ).toBeVisible();
-  await accessible(page, 'sighting marks');
-  // Another seat has other marks.
-  const before = await marks.getByRole('listitem').allTextContents();
-  await marks.getByRole('slider', { name: 'Eye above the ground' }).focus();
-  for (let n = 0; n < 12; n += 1) await page.keyboard.press('ArrowRight');
-  await expect(async () => {
-    const after = await marks.getByRole('listitem').allTextContents();
-    expect(after.length).toBeGreaterThan(0);
-    expect(after).not.toEqual(before);
-  }).toPass();
-});
-
 test('a size is dragged on the plan, and the field and the address follow', async ({ page }) => {
   await enterDemo(page);
   await page.goto('/yard?course=garage-bay&vehicle=saloon');

@@ -5,4 +5,4 @@ export { naiveVerdict } from './naive';
 export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';
 export { mockOf } from './mock';
 export { often } from './often';
-export { courseIds, courseOf, vehicleOf } from './yard';
+export { courseIds, courseOf, laid, vehicleIds, vehicleOf } from './yard';

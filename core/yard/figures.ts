@@ -19,7 +19,7 @@ export type Figures = Pick<
 type Spot = YardVehicle['eye'];
 
 /**
- * A vehicle with figures of its own: the eye, mirrors and other parts of the one that it is made from are moved in
+ * A vehicle with figures of its own: the eye, mirrors, body and other parts of the one that it is made from are moved in
  * proportion. Where they are exactly, one measures.
  */
 export function withFigures(from: YardVehicle, id: string, figures: Figures): YardVehicle {
@@ -33,6 +33,9 @@ export function withFigures(from: YardVehicle, id: string, figures: Figures): Ya
     eye: moved(eye),
     parts: parts.map((part) => ({ ...part, at: moved(part.at) })),
     mirrors: mirrors.map((mirror) => ({ ...mirror, centre: moved(mirror.centre) })),
+    ...(from.body && {
+      body: from.body.map((panel) => ({ ...panel, outline: panel.outline.map(moved) })),
+    }),
   };
 }
 

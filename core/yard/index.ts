@@ -37,8 +37,8 @@ export { groundSeen, HIDDEN, MIRRORED, outlinesOf } from './sight/areas';
 export { isInside, ownBody, usualBody, type Panel } from './sight/hidden';
 export { headFor, looksOf, wayWords, type Look, type Way } from './sight/looks';
 export { momentWords, sightingMarks, type Mark, type Moment } from './sight/marks';
-export { imageEye, seated, type Mirror } from './sight/mirror';
-export { FILE_SEAT, readSeat, seatText, USUAL_TURN, type Seat, type Turn } from './sight/seat';
+export { cameraBehind, seated, turnOf, type Mirror, type MirrorCamera } from './sight/mirror';
+export { FILE_SEAT, readSeat, seatText, type Seat, type Turn } from './sight/seat';
 export { CONE, POLE, seen, unseenNear, WALL, type Seen, type Unseen } from './sight/see';
 export { outlinesAt, sweep, type Sweep, type Tyre } from './sweep';
 export {

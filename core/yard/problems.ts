@@ -10,6 +10,10 @@ export const problem = problemsIn({
   'narrower-than-body': ({ width }: { readonly width: number }) =>
     `is less than the width of the body (${width} m)`,
   'named-twice': ({ id }: { readonly id: string }) => `${id} is given twice; every id once`,
+  'not-flat': () =>
+    'isn’t flat: a corner lies more than 3 cm off the plane of the others; make two panels of it',
+  'bent-inwards': () =>
+    'has a corner that is bent inwards, or its corners are out of order; make two panels of it, with corners in order',
   'not-later': ({ before }: { readonly before: number }) =>
     `is not later than the line before (${before} s); each line needs a later time`,
   'start-not-first': () => 'gives the start; only the first line may',

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { checkShape, failed, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { namedTwice, problem } from './problems';
+import { outlineProblem } from './sight/outline';
 
 export const VEHICLE_FORMAT = 'jasperwren-vehicle/1';
 /** Characters that a vehicle file may have. */
@@ -90,7 +91,7 @@ export function parseYardVehicle(input: unknown): Parsed<YardVehicle> {
 }
 
 function fittingProblems(vehicle: YardVehicle): readonly Problem[] {
-  const { wheelbase, track, turningCircle, width, widthOverMirrors, trailer, parts, mirrors } = vehicle;
+  const { wheelbase, track, turningCircle, width, widthOverMirrors, trailer, parts, mirrors, body } = vehicle;
   const twice = (list: string, all: readonly { readonly id: string }[]): readonly Problem[] =>
     namedTwice(all.map(({ id: own }, n) => ({ id: own, path: `${list}[${n}].id` })));
   // The rear axle's middle has to turn outside of the inner rear wheel.
@@ -107,6 +108,11 @@ function fittingProblems(vehicle: YardVehicle): readonly Problem[] {
       : []),
     ...twice('parts', parts),
     ...twice('mirrors', mirrors),
+    ...twice('body', body ?? []),
+    ...(body ?? []).flatMap(({ outline }, n) => {
+      const wrong = outlineProblem(outline);
+      return wrong ? [problem(`body[${n}].outline`, wrong)] : [];
+    }),
   ];
 }
 

@@ -3,7 +3,7 @@ import type { Layout, Segment, Spot } from '../model';
 import { apart, pointsOf } from '../setout';
 import type { YardVehicle } from '../vehicle';
 import { ownBody, stands, type Panel } from './hidden';
-import { placeIn, reflectionOf, type Mirror, type Place } from './mirror';
+import { placeIn, placeWithin, reflectionOf, type Mirror, type Place } from './mirror';
 import { CONE, POLE, type Lookout } from './see';
 import { along, cross, minus, unit, type Point } from './space';
 
@@ -39,7 +39,7 @@ export type Own = readonly [ax: number, ay: number, bx: number, by: number];
 /** Radians by which a feature lies to one side of a candidate; NaN where they don't meet. */
 export type Beside = (own: Own) => number;
 
-/** An eye, and where mirrors show it the spots that it looked for: many edges ask for the same. */
+/** An eye, and where mirrors show it the spots that it looked for, if they do: many edges ask for the same. */
 export interface Viewer {
   readonly eye: Point;
   readonly place: (mirror: Mirror, own: Own, height: number) => Place | null;
@@ -54,7 +54,7 @@ export function viewerOf(eye: Point): Viewer {
       found.set(mirror, places);
       const known = places.get(own);
       if (known !== undefined) return known;
-      const place = placeIn(mirror, eye, [own[0], own[1], height]);
+      const place = placeWithin(mirror, eye, [own[0], own[1], height]);
       places.set(own, place);
       return place;
     },
@@ -67,18 +67,27 @@ const MOST = 25;
 
 /** What of a vehicle can be lined up. */
 export function candidatesOf(vehicle: YardVehicle): readonly Candidate[] {
-  const { parts, mirrors } = vehicle;
-  const edges = ownBody(vehicle, null)
-    .filter(({ id }) => id !== 'floor' && id !== 'roof')
-    .flatMap(edgesOf);
+  const { parts, mirrors, eye } = vehicle;
+  const body = ownBody(vehicle, null);
+  const edges = body.filter(({ id }) => id !== 'floor' && id !== 'roof').flatMap(edgesOf);
   const points = [...parts, ...rearParts(vehicle)].map(({ id, title, at }): Omit<Candidate, 'mirror'> => ({
     id,
     title,
     shape: { kind: 'point', at },
   }));
-  return [null, ...mirrors].flatMap((mirror) =>
-    [...points, ...edges].map((candidate): Candidate => ({ ...candidate, mirror })),
+  const all = [...points, ...edges];
+  const visible = (at: Point): boolean => body.every(({ outline }) => !stands(outline, eye, at));
+  const direct = all.filter(({ shape }) =>
+    shape.kind === 'point'
+      ? visible(shape.at)
+      : [0, 0.25, 0.5, 0.75, 1].some((share) =>
+          visible(along(shape.ends[0], minus(shape.ends[1], shape.ends[0]), share)),
+        ),
   );
+  return [
+    ...direct.map((candidate): Candidate => ({ ...candidate, mirror: null })),
+    ...mirrors.flatMap((mirror) => all.map((candidate): Candidate => ({ ...candidate, mirror }))),
+  ];
 }
 
 const edgesOf = (panel: Panel): readonly Omit<Candidate, 'mirror'>[] =>
@@ -247,7 +256,7 @@ function besideMirrored(
     const away = Math.hypot(own[0] - mirror.centre[0], own[1] - mirror.centre[1]);
     if (away < LEAST || away > MOST) return NaN;
     const at = place(mirror, own, height);
-    if (!at?.within) return NaN;
+    if (!at) return NaN;
     const share = ((at.u - a.u) * dx + (at.v - a.v) * dy) / long;
     if (share < 0 || share > long) return NaN;
     return Math.atan2((dx * (at.v - a.v) - dy * (at.u - a.u)) / long, far);

@@ -1,7 +1,7 @@
 import type { YardVehicle } from '../vehicle';
 import { isInside, usualBody } from './hidden';
 import { USUAL_TURN, type Seat, type Turn } from './seat';
-import { along, cross, dot, minus, unit, type Point } from './space';
+import { along, cross, dot, lengthOf, minus, unit, type Point } from './space';
 
 export type Mirror = YardVehicle['mirrors'][number];
 
@@ -53,12 +53,6 @@ function normalAt({ centre, normal, radius }: Glass, place: Point): Point {
   return radius === null ? normal : unit(minus(place, along(centre, normal, -radius)));
 }
 
-/** Steps of Newton, and how exactly the angles have to be equal. */
-const STEPS = 12;
-const EXACT = 1e-10;
-const FOUND = 1e-6;
-const NUDGE = 1e-6;
-
 /** A place on a mirror's glass: metres from its middle along its width and its height. */
 export interface Place {
   readonly u: number;
@@ -70,44 +64,118 @@ export interface Place {
 
 /**
  * Where on a mirror, or beyond its edge as if it went on, an eye sees a point: there the ray from the eye is reflected
- * to the point (law of reflection: the angles to the normal are equal, in one plane). Found by Newton on the glass,
- * exact for flat and convex ones.
+ * to the point (law of reflection: the angles to the normal are equal, in one plane).
  *
- * @returns null where either is behind the glass, or a convex glass would have to go on too far
+ * @returns null where either is behind the glass
  */
 export function placeIn(mirror: Mirror, eye: Point, point: Point): Place | null {
   const glass = glassOf(mirror);
-  const inFront = (at: Point): boolean => dot(minus(at, glass.centre), glass.normal) > 0;
-  if (!inFront(eye) || !inFront(point)) return null;
-  let [u, v] = flatPlace(glass, eye, point);
-  if (glass.radius !== null) {
-    // A convex mirror shows less enlarged: the place lies nearer to the middle.
-    const most = 0.5 * glass.radius;
-    const less = Math.min(0.5, most / Math.max(Math.hypot(u, v), 1e-9));
-    [u, v] = [u * less, v * less];
-    let off = Infinity;
-    for (let n = 0; n < STEPS; n += 1) {
-      const [a, b] = unequal(glass, eye, point, u, v);
-      off = Math.abs(a) + Math.abs(b);
-      if (off < EXACT) break;
-      const [au, bu] = unequal(glass, eye, point, u + NUDGE, v);
-      const [av, bv] = unequal(glass, eye, point, u, v + NUDGE);
-      const [m11, m21, m12, m22] = [(au - a) / NUDGE, (bu - b) / NUDGE, (av - a) / NUDGE, (bv - b) / NUDGE];
-      const whole = m11 * m22 - m12 * m21;
-      u -= (a * m22 - b * m12) / whole;
-      v -= (b * m11 - a * m21) / whole;
-      if (!(Math.hypot(u, v) < glass.radius)) return null;
-    }
-    if (off > FOUND) return null;
-  }
-  const within = Math.abs(u) <= glass.halfWidth && Math.abs(v) <= glass.halfHeight;
-  return { u, v, within, at: placeOn(glass, u, v) };
+  const { centre, normal, across, up, halfWidth, halfHeight, radius } = glass;
+  if (dot(minus(eye, centre), normal) <= 0 || dot(minus(point, centre), normal) <= 0) return null;
+  const at = radius === null ? onFlat(glass, eye, point) : onSphere(glass, radius, eye, point);
+  const from = minus(at, centre);
+  const [u, v] = [dot(from, across), dot(from, up)];
+  return { u, v, within: Math.abs(u) <= halfWidth && Math.abs(v) <= halfHeight, at };
 }
+
+/** Where the line from the mirrored eye to the point goes through the plane of the glass. */
+function onFlat({ centre, normal }: Glass, eye: Point, point: Point): Point {
+  const behind = along(eye, normal, -2 * dot(minus(eye, centre), normal));
+  const way = minus(point, behind);
+  return along(behind, way, dot(minus(centre, behind), normal) / dot(way, normal));
+}
+
+/** Steps of Newton at most, and radians that are exact enough. */
+const STEPS = 30;
+const EXACT = 1e-12;
+
+/**
+ * On a sphere the place lies in the plane of its centre, the eye and the point (Alhazen's problem): one angle is looked
+ * for there, between the eye and the point as the centre sees them, by Newton kept between its bounds.
+ */
+function onSphere({ centre, normal }: Glass, radius: number, eye: Point, point: Point): Point {
+  const middle = along(centre, normal, -radius);
+  const [toEye, toPoint] = [minus(eye, middle), minus(point, middle)];
+  const [e, p] = [lengthOf(toEye), lengthOf(toPoint)];
+  const first = along(NONE, toEye, 1 / e);
+  const beside = along(toPoint, first, -dot(toPoint, first));
+  const wide = lengthOf(beside);
+  if (wide < EXACT * p) return along(middle, first, radius);
+  const whole = Math.atan2(wide, dot(toPoint, first));
+  let [low, high] = [0, whole];
+  let angle = (whole * (e - radius)) / (e - radius + p - radius);
+  for (let n = 0; n < STEPS; n += 1) {
+    // By how much the angles to the normal differ, times what is never 0.
+    const off =
+      e * p * Math.sin(2 * angle - whole) - radius * (e * Math.sin(angle) - p * Math.sin(whole - angle));
+    if (off < 0) low = angle;
+    else high = angle;
+    const slope =
+      2 * e * p * Math.cos(2 * angle - whole) - radius * (e * Math.cos(angle) + p * Math.cos(whole - angle));
+    let next = angle - off / slope;
+    if (!(next > low && next < high)) next = (low + high) / 2;
+    const moved = Math.abs(next - angle);
+    angle = next;
+    if (moved < EXACT) break;
+  }
+  const second = along(NONE, beside, 1 / wide);
+  return along(along(middle, first, radius * Math.cos(angle)), second, radius * Math.sin(angle));
+}
+
+const NONE: Point = [0, 0, 0];
 
 /** Where on its glass a mirror shows a point to an eye; null: nowhere. */
 export function reflectionOf(mirror: Mirror, eye: Point, point: Point): Point | null {
+  const place = placeWithin(mirror, eye, point);
+  return place && place.at;
+}
+
+/** The same as a place of the glass. Most points are far from what a mirror shows, and are told so at once. */
+export function placeWithin(mirror: Mirror, eye: Point, point: Point): Place | null {
+  if (!nearView(mirror, eye, point)) return null;
   const place = placeIn(mirror, eye, point);
-  return place?.within ? place.at : null;
+  return place?.within ? place : null;
+}
+
+/** Round the look by the middle of a glass, all looks by its edge. */
+interface View {
+  readonly way: Point;
+  /** Radians to the furthest look, and metres from the middle to a corner. */
+  readonly widest: number;
+  readonly corner: number;
+}
+
+/** By eye, then by mirror. */
+const views = new WeakMap<Point, WeakMap<Mirror, View>>();
+/** Radians that are added to what is between the looks that were tried. */
+const SPARE = 0.06;
+
+function viewOf(mirror: Mirror, eye: Point): View {
+  let own = views.get(eye);
+  if (!own) views.set(eye, (own = new WeakMap()));
+  const known = own.get(mirror);
+  if (known) return known;
+  const { way } = lookThrough(mirror, eye, 0, 0);
+  const rim = [-1, 0, 1].flatMap((u) => [-1, 0, 1].map((v) => lookThrough(mirror, eye, u, v).way));
+  const view: View = {
+    way,
+    widest: Math.max(...rim.map((one) => Math.acos(Math.min(1, dot(one, way))))),
+    corner: Math.hypot(mirror.width, mirror.height) / 2,
+  };
+  own.set(mirror, view);
+  return view;
+}
+
+/** Whether a point lies anywhere near what a mirror shows: whatever it shows does. */
+function nearView(mirror: Mirror, eye: Point, point: Point): boolean {
+  const view = viewOf(mirror, eye);
+  const to = minus(point, mirror.centre);
+  const far = lengthOf(to);
+  if (far <= view.corner) return true;
+  // From another place of the glass the point lies another way, by this much at most.
+  const aside = Math.asin(view.corner / far);
+  const most = view.widest + aside + SPARE;
+  return most >= Math.PI || dot(to, view.way) >= far * Math.cos(most);
 }
 
 /** From a place on the glass, the direction in which an eye looks by it. @param u @param v shares of the half width and height, -1 to 1 */
@@ -124,62 +192,96 @@ export function lookThrough(
   return { at, way: along(in_, normal, -2 * dot(in_, normal)) };
 }
 
-/** Where the line from the mirrored eye to the point goes through the plane of the glass. */
-function flatPlace(
-  { centre, normal, across, up }: Glass,
-  eye: Point,
-  point: Point,
-): readonly [number, number] {
-  const behind = along(eye, normal, -2 * dot(minus(eye, centre), normal));
-  const way = minus(point, behind);
-  const share = dot(minus(centre, behind), normal) / dot(way, normal);
-  const place = minus(along(behind, way, share), centre);
-  return [dot(place, across), dot(place, up)];
-}
-
-/** By how much the two angles differ along and across, in the plane that touches the glass there; 0, 0: a reflection. */
-function unequal(glass: Glass, eye: Point, point: Point, u: number, v: number): readonly [number, number] {
-  const place = placeOn(glass, u, v);
-  const normal = normalAt(glass, place);
-  const both = along(unit(minus(eye, place)), unit(minus(point, place)), 1);
-  const side = unit(cross(UP, normal));
-  return [dot(both, side), dot(both, cross(normal, side))];
-}
-
-/** A mirror as a window: what it shows is what an eye behind it would see through its glass. */
-export interface Window {
-  /** Where that eye is: the image of the driver's eye in the mirror. */
-  readonly eye: Point;
-  readonly centre: Point;
-  readonly normal: Point;
-  readonly across: Point;
+/** A camera behind a mirror whose picture, stretched over the glass, is what the eye sees in it. */
+export interface MirrorCamera {
+  readonly at: Point;
+  /** Its axes: to its right, up, and backwards. */
+  readonly right: Point;
   readonly up: Point;
-  readonly halfWidth: number;
-  readonly halfHeight: number;
+  readonly back: Point;
+  /** Edges of its picture at a distance of 1 in front of it. */
+  readonly left: number;
+  readonly rightEdge: number;
+  readonly bottom: number;
+  readonly top: number;
+  /** Metres in front of it where the glass begins. */
+  readonly near: number;
+  /** For places of the glass, row by row from below and from the left: where they are in its picture, 0 to 1. */
+  readonly places: readonly (readonly [number, number])[];
 }
+
+/** Metres from the glass at which its picture is exact; further and nearer it is off by very little. */
+const SHARP = 6;
 
 /**
- * The image of an eye in a mirror, and the glass that it looks through, for drawing. Exact for a flat one; of a convex
- * one by the mirror equation, which holds near the middle of the glass (optics: 1/p + 1/q = -2/r, size q/p).
+ * Where a camera has to stand to take a mirror's picture: nearest to all the looks that leave the glass, drawn
+ * backwards. Of a flat mirror they meet in the mirrored eye; of a convex one nearly.
+ *
+ * @param across @param up pieces of the glass each way
  */
-export function imageEye(mirror: Mirror, eye: Point): Window {
-  const { centre, normal, across, up, halfWidth, halfHeight, radius } = glassOf(mirror);
-  const from = minus(eye, centre);
-  const p = dot(from, normal);
-  const size = radius === null ? 1 : radius / (2 * p + radius);
-  const aside = along(from, normal, -p);
+export function cameraBehind(mirror: Mirror, eye: Point, across: number, up: number): MirrorCamera {
+  const glass = glassOf(mirror);
+  const looks = Array.from({ length: (across + 1) * (up + 1) }, (_, n) =>
+    lookThrough(
+      mirror,
+      eye,
+      ((n % (across + 1)) / across) * 2 - 1,
+      (Math.floor(n / (across + 1)) / up) * 2 - 1,
+    ),
+  );
+  const at = nearestTo(looks);
+  const back = unit(along(NONE, lookThrough(mirror, eye, 0, 0).way, -1));
+  const right = unit(cross(glass.up, back));
+  const above = cross(back, right);
+  const shown = (point: Point): readonly [number, number, number] => {
+    const to = minus(point, at);
+    const far = -dot(to, back);
+    return [dot(to, right) / far, dot(to, above) / far, far];
+  };
+  const ends = looks.map(({ at: from, way }) => shown(along(from, way, SHARP)));
+  const range = (of: readonly number[]): readonly [number, number] => [Math.min(...of), Math.max(...of)];
+  const [left, rightEdge] = range(ends.map(([x]) => x));
+  const [bottom, top] = range(ends.map(([, y]) => y));
   return {
-    eye: along(along(centre, aside, size), normal, -p * size),
-    centre,
-    normal,
-    across,
-    up,
-    halfWidth,
-    halfHeight,
+    at,
+    right,
+    up: above,
+    back,
+    left,
+    rightEdge,
+    bottom,
+    top,
+    near: Math.max(0.01, Math.min(...looks.map(({ at: from }) => shown(from)[2]))),
+    places: ends.map(([x, y]) => [(x - left) / (rightEdge - left), (y - bottom) / (top - bottom)]),
   };
 }
 
-/** A vehicle with its driver's eye elsewhere, and the mirrors turned for it; with the eye of the file, mirrors that nobody turned stay. */
+/** The point with the least squared distance to lines (least squares; the normal equations by Cramer). */
+function nearestTo(lines: readonly { readonly at: Point; readonly way: Point }[]): Point {
+  // For each line: what of a vector is square to it, I - w w'.
+  let [xx, xy, xz, yy, yz, zz] = [0, 0, 0, 0, 0, 0];
+  let sum: Point = [0, 0, 0];
+  for (const { at, way } of lines) {
+    const [x, y, z] = way;
+    xx += 1 - x * x;
+    yy += 1 - y * y;
+    zz += 1 - z * z;
+    xy -= x * y;
+    xz -= x * z;
+    yz -= y * z;
+    sum = along(sum, along(at, way, -dot(at, way)), 1);
+  }
+  const columns: readonly [Point, Point, Point] = [
+    [xx, xy, xz],
+    [xy, yy, yz],
+    [xz, yz, zz],
+  ];
+  const [a, b, c] = columns;
+  const whole = dot(a, cross(b, c));
+  return [dot(sum, cross(b, c)) / whole, dot(a, cross(sum, c)) / whole, dot(a, cross(b, sum)) / whole];
+}
+
+/** A vehicle with its driver's eye elsewhere, and the mirrors turned for it; mirrors that nobody turned show the same way. */
 export function seated(vehicle: YardVehicle, { eye, turns }: Seat): YardVehicle {
   const own = eye ?? vehicle.eye;
   return {
@@ -189,7 +291,7 @@ export function seated(vehicle: YardVehicle, { eye, turns }: Seat): YardVehicle 
     eye: own,
     mirrors: vehicle.mirrors.map((mirror) => {
       const turn = turns[mirror.id];
-      return turn || eye ? turnedFor(mirror, own, turn) : mirror;
+      return turn || eye ? turnedFor(mirror, own, turn ?? turnOf(mirror, vehicle.eye)) : mirror;
     }),
   };
 }
@@ -202,11 +304,21 @@ export function turnedFor(mirror: Mirror, eye: Point, { out, down }: Turn = USUA
   return { ...mirror, normal: unit(along(unit(minus(eye, mirror.centre)), shown, 1)) };
 }
 
+/** How a door mirror is turned: where an eye looks to by its middle. */
+export function turnOf(mirror: Mirror, eye: Point): Turn {
+  const { way } = lookThrough(mirror, eye, 0, 0);
+  const degrees = 180 / Math.PI;
+  return {
+    out: Math.atan2(way[1] * Math.sign(mirror.centre[1]), -way[0]) * degrees,
+    down: Math.asin(-way[2]) * degrees,
+  };
+}
+
 /** A mirror that shows what lies so many degrees further down: the glass turns by half of that. */
 export function tiltedDown(mirror: Mirror, degrees: number): Mirror {
   const { normal, across } = glassOf(mirror);
   const half = (degrees * Math.PI) / 360;
   // Turned about its width: the normal goes down.
   const down = cross(across, normal);
-  return { ...mirror, normal: along(along([0, 0, 0], normal, Math.cos(half)), down, Math.sin(half)) };
+  return { ...mirror, normal: along(along(NONE, normal, Math.cos(half)), down, Math.sin(half)) };
 }

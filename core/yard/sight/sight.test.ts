@@ -1,11 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { laid, vehicleIds, vehicleOf } from '../../testing/yard';
-import { findPlan, type Layout, type Sample, type YardVehicle } from '..';
-import { sampleAt } from '../simulate';
-import { markWords, sightingMarks } from './marks';
-import { reflectionOf, turnedFor, type Mirror } from './mirror';
-import { lookout, seen } from './see';
+import type { Layout, YardVehicle } from '..';
+import { surveyOf } from '../survey';
+import { ownBody } from './hidden';
+import { cameraBehind, lookThrough, reflectionOf, seated, turnedFor, turnOf, type Mirror } from './mirror';
+import { readSeat, seatText } from './seat';
+import { lookout, seen, unseenNear } from './see';
 import { along, cross, dot, lengthOf, minus, unit, type Point } from './space';
 
 const car = vehicleOf('small-hatchback');
@@ -72,6 +73,114 @@ describe('a mirror', () => {
     }
   });
 
+  it('reflects by the shortest way from the eye over the glass to the point (Fermat), found by trying places', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(null, 0.8, 1.4), before, before, (radius, eye, point) => {
+        const place = reflectionOf(glass(radius), eye, point);
+        if (!place) return;
+        const over = (y: number, z: number): number => {
+          const x = radius === null ? 0 : Math.sqrt(radius * radius - y * y - (z - 1) ** 2) - radius;
+          return lengthOf(minus(eye, [x, y, z])) + lengthOf(minus(point, [x, y, z]));
+        };
+        const [, y, z] = place;
+        const here = over(y, z);
+        for (const [dy, dz] of [
+          [0.01, 0],
+          [-0.01, 0],
+          [0, 0.01],
+          [0, -0.01],
+          [0.02, 0.02],
+          [-0.02, 0.02],
+        ] as const)
+          expect(over(y + dy, z + dz)).toBeGreaterThan(here);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('is looked through where it reflects: the look by the place of a point leads to the point', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(null, 1.4), before, before, (radius, eye, point) => {
+        const mirror = glass(radius);
+        const place = reflectionOf(mirror, eye, point);
+        if (!place) return;
+        // Across is along y here, and up along z.
+        const { at, way } = lookThrough(mirror, eye, place[1] / 0.2, (place[2] - 1) / 0.15);
+        const to = unit(minus(point, at));
+        for (const n of [0, 1, 2] as const) expect(way[n]).toBeCloseTo(to[n], 6);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('is drawn by a camera behind it that shows a point where the eye sees it, near and far, within 1.5°', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...vehicleIds),
+        fc.nat(2),
+        fc.integer({ min: -95, max: 95 }),
+        fc.integer({ min: -95, max: 95 }),
+        fc.integer({ min: 2, max: 40 }),
+        (id, n, u, v, far) => {
+          const { eye, mirrors } = vehicleOf(id);
+          const mirror = mirrors[n];
+          if (!mirror) return;
+          const camera = cameraBehind(mirror, eye, 10, 10);
+          const project = (point: Point): readonly [number, number] => {
+            const to = minus(point, camera.at);
+            const depth = -dot(to, camera.back);
+            return [dot(to, camera.right) / depth, dot(to, camera.up) / depth];
+          };
+          const { at, way } = lookThrough(mirror, eye, u / 100, v / 100);
+          // Where the stretched picture has that place of the glass: between the four places round it.
+          const [x, y] = [((u / 100 + 1) / 2) * 10, ((v / 100 + 1) / 2) * 10];
+          const [i, j] = [Math.min(9, Math.floor(x)), Math.min(9, Math.floor(y))];
+          const corner = (di: number, dj: number, axis: 0 | 1): number =>
+            camera.places[(j + dj) * 11 + i + di]?.[axis] ?? NaN;
+          const between = (axis: 0 | 1): number =>
+            (corner(0, 0, axis) * (1 - x + i) + corner(1, 0, axis) * (x - i)) * (1 - y + j) +
+            (corner(0, 1, axis) * (1 - x + i) + corner(1, 1, axis) * (x - i)) * (y - j);
+          const shown = [
+            camera.left + between(0) * (camera.rightEdge - camera.left),
+            camera.bottom + between(1) * (camera.top - camera.bottom),
+          ] as const;
+          const real = project(along(at, way, far));
+          const off = (Math.hypot(shown[0] - real[0], shown[1] - real[1]) * 180) / Math.PI;
+          expect(off).toBeLessThan(mirror.radius === null ? 0.1 : 1.5);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('that is flat is drawn from the mirrored eye', () => {
+    const inner = car.mirrors.find(({ radius }) => radius === null);
+    if (!inner) throw new Error('no flat mirror');
+    const out = unit(inner.normal);
+    const behind = along(car.eye, out, -2 * dot(minus(car.eye, inner.centre), out));
+    const { at } = cameraBehind(inner, car.eye, 4, 4);
+    for (const n of [0, 1, 2] as const) expect(at[n]).toBeCloseTo(behind[n], 6);
+  });
+
+  it('that is turned tells how it is turned', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...vehicleIds),
+        fc.integer({ min: -5, max: 30 }),
+        fc.integer({ min: -10, max: 35 }),
+        (id, out, down) => {
+          const { eye, mirrors } = vehicleOf(id);
+          for (const mirror of mirrors.filter(({ centre }) => Math.abs(centre[1]) > 0.3)) {
+            const told = turnOf(turnedFor(mirror, eye, { out, down }), eye);
+            expect(told.out).toBeCloseTo(out, 6);
+            expect(told.down).toBeCloseTo(down, 6);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
   it('shows nothing of what lies behind it or beyond its edge', () => {
     expect(reflectionOf(glass(1.4), [1, 0, 1], [-1, 0, 1])).toBeNull();
     expect(reflectionOf(glass(1.4), [-1, 0, 1], [1, 0, 1])).toBeNull();
@@ -136,6 +245,35 @@ describe('what a driver sees', () => {
     expect(seen(car, { ...ahead, walls: [wall] }, origin).hidden).toEqual(['cone']);
   });
 
+  it('is nothing through a door mirror that a pillar hides', () => {
+    const pole = [{ id: 'post', title: 'post', outline: postBefore(car, 'left') }];
+    const behind: Point = [-8, 2.2, 0.5];
+    const look = (body: typeof pole) => lookout({ ...car, body }, bare, origin).sight(behind).mirrors;
+    expect(look([])).toContain('left');
+    expect(look(pole)).not.toContain('left');
+  });
+
+  it('is warned of where a cone is near and out of sight, and not where one drives away from it', () => {
+    const layout: Layout = {
+      ...bare,
+      lines: [],
+      kerbs: [],
+      cones: [
+        { id: 'behind', at: [-1.2, 0], pole: false, radius: 0.15 },
+        { id: 'ahead', at: [9, 0], pole: false, radius: 0.15 },
+        { id: 'far', at: [-40, 0], pole: false, radius: 0.15 },
+      ],
+    };
+    const blind = { ...car, mirrors: [] };
+    const now = seen(blind, layout, origin);
+    expect(now.hidden).toContain('behind');
+    const warned = (ahead: number | null) =>
+      unseenNear(surveyOf(blind, layout), now, origin, ahead === null ? null : { ...origin, x: ahead });
+    expect(warned(null)).toEqual([{ cone: 'behind', metres: expect.closeTo(1.2 - 0.6 - 0.15, 9) }]);
+    expect(warned(-0.2)).toHaveLength(1);
+    expect(warned(0.3)).toEqual([]);
+  });
+
   it('is each cone once: direct, in mirrors, or hidden', () => {
     for (const id of vehicleIds) {
       const vehicle = vehicleOf(id);
@@ -149,80 +287,39 @@ describe('what a driver sees', () => {
   });
 });
 
-/** Where the vehicle stands so many metres of its way before a time. */
-function poseBefore(path: readonly Sample[], t: number, metres: number): Sample | null {
-  let [at, left] = [t, metres];
-  while (left > 0 && at > 0) {
-    const [a, b] = [sampleAt(path, at), sampleAt(path, at - 0.01)];
-    if (a && b) left -= Math.hypot(a.x - b.x, a.y - b.y);
-    at -= 0.01;
-  }
-  return sampleAt(path, at);
+/** A sheet half-way between the eye and a door mirror, larger than the mirror. */
+function postBefore({ eye, mirrors }: YardVehicle, id: string): Point[] {
+  const mirror = mirrors.find((one) => one.id === id);
+  if (!mirror) throw new Error(id);
+  const [x, y, z] = along(eye, minus(mirror.centre, eye), 0.5);
+  return [
+    [x, y - 0.15, z - 0.15],
+    [x, y + 0.15, z - 0.15],
+    [x, y + 0.15, z + 0.15],
+    [x, y - 0.15, z + 0.15],
+  ];
 }
 
-describe('sighting marks', () => {
-  const marked = (course: string, vehicle: YardVehicle) => {
-    const layout = laid(course, vehicle);
-    const plan = findPlan(vehicle, layout);
-    if (!plan) throw new Error(`no plan for ${course}`);
-    return { layout, plan, moments: sightingMarks(vehicle, layout, plan) };
-  };
-
-  it('are given for every steering change and stop, or it is said that there is none', () => {
-    const { plan, moments } = marked('alley-dock-left', car);
-    expect(moments).toHaveLength(plan.stages.length);
-    expect(moments.at(-1)?.turn).toBe('stop');
-    expect(moments.some(({ mark }) => mark !== null)).toBe(true);
-    for (const { mark } of moments) if (mark) expect(markWords(mark)).toMatch(/^when.* (covers|meets) the /);
+describe('a seat', () => {
+  it('stands in an address and is read from it again; what can’t be read is as in the file', () => {
+    const seat = { eye: [1.2, -0.36, 1.25], turns: { left: { out: 8, down: 3.5 } } } as const;
+    expect(readSeat(seatText(seat))).toEqual(seat);
+    expect(seatText({ eye: null, turns: {} })).toBe('');
+    for (const broken of ['', 'here', '1,2', '1,2,x', 'left:7', ':;:', 'NaN,1,2'])
+      expect(readSeat(broken)).toEqual({ eye: null, turns: {} });
   });
 
-  it('line up at their moment: eye, part and course lie in one line (worked out again from the plan)', () => {
-    for (const course of ['alley-dock-left', 'turn-in-the-road'] as const) {
-      const { layout, plan, moments } = marked(course, car);
-      for (const { mark, t } of moments) {
-        if (!mark) continue;
-        const pose = poseBefore(plan.path, t, mark.then);
-        const part = car.parts.find(({ id }) => id === mark.part);
-        if (!pose || !part || mark.kind !== 'direct') continue;
-        const out = lookout(car, layout, pose);
-        const line = [...layout.lines, ...layout.kerbs, ...layout.walls, ...layout.guides].find(
-          ({ id }) => id === mark.covers,
-        );
-        if (!line) continue;
-        // The angle between the part and the nearest place of the line, where they are said to line up.
-        const way = unit(minus(part.at, car.eye));
-        const angles = Array.from({ length: 2001 }, (_, n) => {
-          const share = n / 2000;
-          const at = [
-            line.from[0] + share * (line.to[0] - line.from[0]),
-            line.from[1] + share * (line.to[1] - line.from[1]),
-          ] as const;
-          return Math.acos(Math.min(1, dot(way, unit(minus(out.from(at, 0), car.eye)))));
-        });
-        const apart = (Math.min(...angles) * 180) / Math.PI;
-        expect(apart).toBeLessThan(0.7);
-      }
+  it('moves the eye, not the body, and the mirrors show the same way for it', () => {
+    const eye: Point = [car.eye[0] - 0.1, car.eye[1], car.eye[2] + 0.1];
+    const tall = seated(car, { eye, turns: {} });
+    expect(ownBody(tall, null)).toEqual(ownBody(car, null));
+    for (const [n, mirror] of tall.mirrors.entries()) {
+      const before_ = car.mirrors[n];
+      if (!before_ || Math.abs(mirror.centre[1]) < 0.3) continue;
+      const [a, b] = [turnOf(mirror, eye), turnOf(before_, car.eye)];
+      expect(a.out).toBeCloseTo(b.out, 6);
+      expect(a.down).toBeCloseTo(b.down, 6);
     }
-  });
-
-  it('are the least sensitive there are: an eye that is elsewhere is off by no more than 25 cm', () => {
-    const { moments } = marked('alley-dock-left', car);
-    for (const { mark } of moments)
-      if (mark) {
-        const { eyeHigher3cm, eyeBack5cm, eyeAside3cm } = mark.error;
-        for (const one of [eyeHigher3cm, eyeBack5cm, eyeAside3cm])
-          expect(Math.abs(one)).toBeLessThanOrEqual(0.25);
-        expect(mark.then).toBeLessThanOrEqual(0.5);
-      }
-  });
-
-  it('are other ones for a driver who sits elsewhere, and for another car', () => {
-    const told = (vehicle: YardVehicle) =>
-      marked('alley-dock-left', vehicle).moments.map(
-        ({ mark }) => mark && `${mark.part} ${mark.covers} ${mark.then.toFixed(2)}`,
-      );
-    const tall = { ...car, eye: [car.eye[0] - 0.1, car.eye[1], car.eye[2] + 0.12] as const };
-    expect(told(tall)).not.toEqual(told(car));
-    expect(told(vehicleOf('saloon'))).not.toEqual(told(car));
+    expect(seated(car, { eye: null, turns: {} }).mirrors).toEqual(car.mirrors);
   });
 });

@@ -1,15 +1,13 @@
 import { useId } from 'react';
 import type { Pose, Spot } from '../../../core/yard';
+import type { Areas } from '../../data/yard';
 import { colour } from '../ui';
 import type { Projection } from './projection';
 
 interface Props {
   readonly projection: Projection;
   /** In metres of the vehicle's frame. */
-  readonly areas: {
-    readonly hidden: readonly (readonly Spot[])[];
-    readonly mirrored: readonly (readonly Spot[])[];
-  };
+  readonly areas: Areas;
   readonly pose: Pose;
 }
 

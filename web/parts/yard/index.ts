@@ -5,7 +5,7 @@ export { DragPoint } from './DragPoint';
 export { FormulaField } from './FormulaField';
 export { ownId } from './ownId';
 export { PlaybackBar } from './PlaybackBar';
-export { fitted, projectionOf, type Projection } from './projection';
+export { fitted, projectionNear, projectionOf, type Projection } from './projection';
 export { RemoveOwn } from './RemoveOwn';
 export { Replay } from './Replay';
 export { RunPlan, WithRunPlan } from './RunPlan';

@@ -41,7 +41,7 @@ interface Props {
 export function VehicleEditor({ yard, base, start, own, car, taken }: Props) {
   const key = `yard vehicle ${own ? own.id : `copy of ${base.id} ${car?.id ?? ''}`}`;
   const { now: draft, change, restored, startAgain, done } = useKeptHistory(key, start);
-  // Parts and mirrors come from the file that was opened, else from what it is made from.
+  // Parts, mirrors and body come from the file that was opened, else from what it is made from.
   const [opened, setOpened] = useState<YardVehicle | null>(null);
   const [fileProblems, setFileProblems] = useState<readonly Problem[]>([]);
   const [unusable, setUnusable] = useState<ReadonlySet<string>>(new Set());
@@ -73,7 +73,16 @@ export function VehicleEditor({ yard, base, start, own, car, taken }: Props) {
     setFileProblems(read.ok ? [] : read.problems);
     if (!read.ok) return;
     setOpened(read.value);
-    const { format: _format, id: _id, eye: _eye, parts: _parts, mirrors: _mirrors, ...figures } = read.value;
+    // What isn't measured stays with the file.
+    const {
+      format: _format,
+      id: _id,
+      eye: _eye,
+      parts: _parts,
+      mirrors: _mirrors,
+      body: _body,
+      ...figures
+    } = read.value;
     change('', () => figures);
   };
   const told = (field: string, value: number | null): boolean => {

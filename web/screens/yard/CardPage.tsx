@@ -7,13 +7,13 @@ import {
   CAUTION,
   isInside,
   momentWords,
+  placed,
   readSeat,
   seated,
-  USUAL_TURN,
+  turnOf,
   type Layout,
   type Moment,
   type Plan,
-  type Seat,
   type YardVehicle,
 } from '../../../core/yard';
 import { errorText } from '../../data/api';
@@ -49,7 +49,7 @@ export function CardPage() {
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box>
         <Typography variant="h1">Sighting marks: {layout.title}</Typography>
-        <Typography>{seatWords(own, seat)}</Typography>
+        <Typography>{seatWords(own)}</Typography>
       </Box>
       <Box className="screen-only" sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
         <Button variant="contained" startIcon={<PrintIcon />} onClick={() => window.print()}>
@@ -135,7 +135,9 @@ function Place({
   readonly moment: Moment;
   readonly number: number;
 }) {
-  const [x, y] = projection.at([pose.x, pose.y]);
+  // Beside the vehicle, now on one side and now on the other: places lie close together.
+  const aside = (vehicle.width / 2 + 1) * (number % 2 === 0 ? -1 : 1);
+  const [x, y] = projection.at(placed(pose, [vehicle.wheelbase / 2, aside]));
   return (
     <g>
       <VehicleGlyph projection={projection} vehicle={vehicle} pose={pose} faint />
@@ -149,13 +151,14 @@ function Place({
 }
 
 /** The seat that the marks are right for, in words. */
-function seatWords({ title, eye: [x, y, z], mirrors }: YardVehicle, { turns }: Seat): string {
+function seatWords({ title, eye, mirrors }: YardVehicle): string {
+  const [x, y, z] = eye;
   const side = y > 0 ? 'left' : 'right';
   const doors = mirrors
     .filter((mirror) => !isInside(mirror))
-    .map(({ id, title: name }) => {
-      const { out, down } = turns[id] ?? USUAL_TURN;
-      return `${name} ${out.toFixed(0)}° out and ${down.toFixed(0)}° down`;
+    .map((mirror) => {
+      const { out, down } = turnOf(mirror, eye);
+      return `${mirror.title} ${out.toFixed(0)}° out and ${down.toFixed(0)}° down`;
     });
   return `${title}. Eye ${z.toFixed(2)} m above the ground, ${x.toFixed(2)} m in front of the rear axle, ${Math.abs(y).toFixed(2)} m ${side} of the middle. ${capital(doors.join(', '))}.`;
 }

@@ -251,7 +251,12 @@ function FromSeat({
         <UnseenNote unseen={unseen} />
       </Box>
       <HeadButtons vehicle={own} onHead={setHead} />
-      <Typography variant="body2" color="text.secondary">
+      <Typography
+        variant="body2"
+        color="text.secondary"
+        // There are no keys on a phone.
+        sx={{ display: { xs: 'none', sm: 'block' } }}
+      >
         Turn the head with Q and E, up and down with R and F, ahead with Z, or drag the view. See sets the
         seat and the mirrors.
       </Typography>

@@ -1,14 +1,18 @@
 import { Box, Button, Slider, Typography } from '@mui/material';
+import type { OwnYardFile } from '../../../contract';
 import {
+  FILE_SEAT,
   isInside,
   settingOf,
   TURNS,
   turnByRule,
-  USUAL_TURN,
+  turnOf,
   type Mirror,
   type Turn,
   type YardVehicle,
 } from '../../../core/yard';
+import { errorText, useKeepYardFileMutation } from '../../data/api';
+import { ErrorNote } from '../../parts/ui';
 import type { SeatNow } from './useSeat';
 
 /** Metres by which a driver's eye may be elsewhere than in the vehicle's file. */
@@ -20,10 +24,13 @@ const ASIDE = 0.15;
 export function SeatPanel({
   vehicle,
   seat: { seat, own, set },
+  file,
 }: {
   /** As its file has it. */
   readonly vehicle: YardVehicle;
   readonly seat: SeatNow;
+  /** Of a vehicle of the school's own: its seat can be saved. */
+  readonly file: OwnYardFile | null;
 }) {
   const [x, y, z] = own.eye;
   const side = vehicle.steeringWheelSide === 'left' ? 1 : -1;
@@ -59,7 +66,7 @@ export function SeatPanel({
             key={mirror.id}
             vehicle={own}
             mirror={mirror}
-            turn={seat.turns[mirror.id] ?? USUAL_TURN}
+            turn={turnOf(mirror, own.eye)}
             onTurn={(turn) => set({ ...seat, turns: { ...seat.turns, [mirror.id]: turn } })}
           />
         ))}
@@ -80,8 +87,45 @@ export function SeatPanel({
         <Button size="small" onClick={() => set({ eye: null, turns: {} })}>
           As in the vehicle’s file
         </Button>
+        {file && (seat.eye || Object.keys(seat.turns).length > 0) ? (
+          <SaveSeat vehicle={vehicle} own={own} file={file} onSaved={() => set(FILE_SEAT)} />
+        ) : null}
       </Box>
     </Box>
+  );
+}
+
+/** Saves this seat and these mirrors with a vehicle of the school's own. */
+function SaveSeat({
+  vehicle,
+  own,
+  file,
+  onSaved,
+}: {
+  readonly vehicle: YardVehicle;
+  readonly own: YardVehicle;
+  readonly file: OwnYardFile;
+  readonly onSaved: () => void;
+}) {
+  const [keep, { error, isLoading }] = useKeepYardFileMutation();
+  const save = async (): Promise<void> => {
+    const { of, revision } = file;
+    const kept = await keep({
+      kind: 'vehicle',
+      // The body is kept as it is: it isn't built round another eye.
+      file: { ...vehicle, eye: own.eye, mirrors: own.mirrors, ...(own.body && { body: own.body }) },
+      of,
+      revision,
+    });
+    if (kept.data) onSaved();
+  };
+  return (
+    <>
+      <Button size="small" disabled={isLoading} onClick={() => void save()}>
+        Save as the seat of {vehicle.title}
+      </Button>
+      {error ? <ErrorNote title="Couldn’t save the seat">{errorText(error)}</ErrorNote> : null}
+    </>
   );
 }
 
@@ -164,10 +208,12 @@ function Measure({
   readonly range: readonly [number, number];
   readonly onSet: (value: number) => void;
 }) {
+  const shown = (now: number): string =>
+    unit === 'm' ? `${now.toFixed(2)} m` : `${(Math.round(now) + 0).toFixed(0)}°`;
   return (
     <Box sx={{ px: 1 }}>
       <Typography variant="body2">
-        {title}: {unit === 'm' ? `${value.toFixed(2)} m` : `${value.toFixed(0)}°`}
+        {title}: {shown(value)}
       </Typography>
       <Slider
         size="small"
@@ -175,7 +221,9 @@ function Measure({
         min={min}
         max={max}
         step={unit === 'm' ? 0.01 : 1}
-        value={value}
+        // A computer's zero may be a little beside it.
+        value={Number(value.toFixed(unit === 'm' ? 3 : 1)) + 0}
+        getAriaValueText={shown}
         onChange={(_, next) => onSet(next as number)}
       />
       {help ? (

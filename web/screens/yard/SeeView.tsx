@@ -109,7 +109,11 @@ function Seen({ yard, layout, seat, plan, panel }: Props & { readonly seat: Seat
             }}
           />
           <ConeList vehicle={own} sight={sight} />
-          <SeatPanel vehicle={yard.vehicle} seat={seat} />
+          <SeatPanel
+            vehicle={yard.vehicle}
+            seat={seat}
+            file={yard.own.find(({ kind, id }) => kind === 'vehicle' && id === yard.vehicle.id) ?? null}
+          />
           {panel}
         </>
       }

@@ -30,13 +30,14 @@ import {
 import {
   CONE,
   extentOf,
-  imageEye,
+  cameraBehind,
   isInside,
   ownBody,
   POLE,
   WALL,
   type Layout,
   type Mirror,
+  type MirrorCamera,
   type Panel,
   type Sample,
   type Segment,
@@ -76,6 +77,8 @@ const FIELD = 58;
 const BEYOND = 60;
 /** Pixels of a mirror's picture on its longer side. */
 const MIRROR_PIXELS = 288;
+/** Pieces of a glass each way. */
+const PIECES = 10;
 /** Metres of what is painted and built. */
 const PAINT = 0.1;
 const KERB = 0.12;
@@ -86,7 +89,9 @@ const LEAN = 0.45;
 
 /** Draws what a driver sees. @throws where the browser has no WebGL */
 export function seatScene(canvas: HTMLCanvasElement): SeatScene {
-  const renderer = new WebGLRenderer({ canvas, antialias: true });
+  const context = canvas.getContext('webgl2', { antialias: true });
+  if (!context) throw new Error('no WebGL');
+  const renderer = new WebGLRenderer({ canvas, context });
   renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
   renderer.autoClear = false;
   // Colours are the theme's own, without light that would have to be reckoned with.
@@ -398,55 +403,53 @@ interface Glass {
   readonly object: Group;
   readonly camera: PerspectiveCamera;
   readonly target: WebGLRenderTarget;
+  readonly places: MirrorCamera['places'];
   readonly place: (car: Matrix4) => void;
 }
 
 function glassOf(vehicle: YardVehicle, mirror: Mirror, colours: Palette): Glass {
-  const { eye, centre, normal, across, up, halfWidth, halfHeight } = imageEye(mirror, vehicle.eye);
-  const [n, r, u] = [new Vector3(...normal), new Vector3(...across), new Vector3(...up)];
-  const ratio = halfHeight / halfWidth;
+  const { centre, width, height } = mirror;
+  const shot = cameraBehind(mirror, vehicle.eye, PIECES, PIECES);
+  const ratio = height / width;
   const target = new WebGLRenderTarget(
     ratio <= 1 ? MIRROR_PIXELS : Math.round(MIRROR_PIXELS / ratio),
     ratio <= 1 ? Math.round(MIRROR_PIXELS * ratio) : MIRROR_PIXELS,
     { samples: 2 },
   );
-  // It looks out of the glass: what is right for the driver is left for it.
-  const basis = new Matrix4().makeBasis(r.clone().negate(), u, n.clone().negate());
-  basis.setPosition(...eye);
-  const to = new Vector3(...centre).sub(new Vector3(...eye));
-  const [far, aside, above] = [to.dot(n), -to.dot(r), to.dot(u)];
+  const basis = new Matrix4()
+    .makeBasis(new Vector3(...shot.right), new Vector3(...shot.up), new Vector3(...shot.back))
+    .setPosition(...shot.at);
   const camera = new PerspectiveCamera();
   camera.matrixAutoUpdate = false;
   camera.matrixWorldAutoUpdate = false;
-  const near = far * 1.001;
-  const share = near / far;
   camera.projectionMatrix.makePerspective(
-    (aside - halfWidth) * share,
-    (aside + halfWidth) * share,
-    (above + halfHeight) * share,
-    (above - halfHeight) * share,
-    near,
+    shot.left * shot.near,
+    shot.rightEdge * shot.near,
+    shot.top * shot.near,
+    shot.bottom * shot.near,
+    shot.near,
     200,
   );
   camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
   const object = new Group();
   const housing = drawn(
-    new BoxGeometry(halfWidth * 2 + 0.03, halfHeight * 2 + 0.03, isInside(mirror) ? 0.02 : 0.06),
+    new BoxGeometry(width + 0.03, height + 0.03, isInside(mirror) ? 0.02 : 0.06),
     mixed(colours.card, colours.ink, 0.65),
     colours.ink,
   );
   housing.position.z = isInside(mirror) ? -0.012 : -0.032;
-  const pane = new Mesh(new PlaneGeometry(halfWidth * 2, halfHeight * 2), pictureOf(target));
-  mirroredPicture(pane.geometry);
-  object.add(housing, pane);
+  object.add(housing, new Mesh(paneOf(width, height, shot.places), pictureOf(target)));
   object.matrixAutoUpdate = false;
-  object.matrix.makeBasis(r, u, n).setPosition(...centre);
+  const out = new Vector3(...mirror.normal).normalize();
+  const across = new Vector3(0, 0, 1).cross(out).normalize();
+  object.matrix.makeBasis(across, out.clone().cross(across), out).setPosition(...centre);
   object.traverse((one) => one.layers.set(INSIDE_LAYER));
   return {
     mirror,
     object,
     camera,
     target,
+    places: shot.places,
     place: (car) => {
       camera.matrixWorld.multiplyMatrices(car, basis);
       camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
@@ -457,10 +460,17 @@ function glassOf(vehicle: YardVehicle, mirror: Mirror, colours: Palette): Glass 
 const pictureOf = (target: WebGLRenderTarget): MeshBasicMaterial =>
   new MeshBasicMaterial({ map: target.texture, side: DoubleSide });
 
-/** A mirror shows left and right the other way round than the camera behind it. */
-function mirroredPicture(geometry: BufferGeometry): void {
-  const uv = geometry.getAttribute('uv');
-  for (let n = 0; n < uv.count; n += 1) uv.setX(n, 1 - uv.getX(n));
+/** A glass over which the camera's picture is stretched. @param places from below and from the left, as on the glass */
+function paneOf(width: number, height: number, places: Glass['places']): PlaneGeometry {
+  const pane = new PlaneGeometry(width, height, PIECES, PIECES);
+  const uv = pane.getAttribute('uv');
+  // Its corners come from above and from the left.
+  for (let n = 0; n < uv.count; n += 1) {
+    const [column, row] = [n % (PIECES + 1), PIECES - Math.floor(n / (PIECES + 1))];
+    const [u, v] = places[row * (PIECES + 1) + column] ?? [0, 0];
+    uv.setXY(n, u, v);
+  }
+  return pane;
 }
 
 /** The mirrors in the upper corners and in the middle, whichever way the head is turned. */
@@ -468,10 +478,9 @@ function insetsOf(glasses: readonly Glass[], colours: Palette) {
   const scene = new Scene();
   const camera = new OrthographicCamera();
   camera.position.z = 1;
-  const frames = glasses.map(({ mirror, target }) => {
+  const frames = glasses.map(({ mirror, target, places }) => {
     const group = new Group();
-    const pane = new Mesh(new PlaneGeometry(1, 1), pictureOf(target));
-    mirroredPicture(pane.geometry);
+    const pane = new Mesh(paneOf(1, 1, places), pictureOf(target));
     const frame = new Mesh(new PlaneGeometry(1, 1), flat(colours.ink));
     frame.position.z = -0.1;
     group.add(frame, pane);
