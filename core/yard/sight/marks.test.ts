@@ -4,7 +4,7 @@ import { findPlan, type Layout, type Plan, type Sample, type YardVehicle } from 
 import { sampleAt } from '../simulate';
 import { momentWords, sightingMarks, type Mark, type MarkError, type Moment } from './marks';
 import { candidatesOf, featuresOf } from './meet';
-import { reflectionOf } from './mirror';
+import { reflectionOf, seated } from './mirror';
 import { lookout, type Lookout } from './see';
 import { along, cross, dot, minus, unit, type Point } from './space';
 
@@ -180,9 +180,67 @@ describe('sighting marks', () => {
     expect(told(marked('alley-dock-left', vehicleOf('saloon')).moments)).not.toEqual(own);
   });
 
-  it('have the rear tyre in a mirror that is turned down far enough', () => {
-    const tyre = candidatesOf(car).find(({ id, mirror }) => id === 'left-rear-tyre' && mirror?.id === 'left');
-    if (tyre?.shape.kind !== 'point' || !tyre.mirror) throw new Error('no tyre');
-    expect(reflectionOf(tyre.mirror, car.eye, tyre.shape.at)).toBeNull();
+  it('are those of the worked example of docs/yard.md, which is done by hand', () => {
+    const van = { ...vehicleOf('van'), mirrors: [], parts: [] };
+    // Straight back; at 4 s the van stands at the origin, a cone 3.50 m to its right and 0.894 m behind its axle.
+    const path = Array.from({ length: 161 }, (_, n): Sample => ({
+      t: n * 0.05,
+      x: 0.5 * (4 - n * 0.05),
+      y: 0,
+      heading: 0,
+      hitch: null,
+      steer: 0,
+      v: -0.5,
+    }));
+    const layout: Layout = {
+      ...laid('garage-bay', van),
+      lines: [],
+      kerbs: [],
+      walls: [],
+      guides: [],
+      cones: [{ id: 'cone', at: [-0.894, -3.5], pole: false, radius: 0.15 }],
+    };
+    const plan: Plan = {
+      path,
+      movements: 1,
+      shunts: 0,
+      clearance: { metres: 1, of: 'cone' },
+      stages: [{ say: 'Reverse', from: 0, to: 4, gear: 'reverse', wheel: 'straight' }],
+    };
+    const [moment] = sightingMarks(van, layout, plan);
+    expect(moment?.mark).toMatchObject({ part: expect.stringMatching(/^right-side-wall/), how: 'shows' });
+    const { then, rate, error } = moment?.mark ?? { then: NaN, rate: NaN, error: {} };
+    expect(then).toBeCloseTo(0, 2);
+    expect(rate).toBeCloseTo(8.47, 1);
+    expect(error).toEqual({
+      eyeHigher3cm: expect.closeTo(0, 2),
+      eyeBack5cm: expect.closeTo(0.24, 2),
+      eyeAside3cm: expect.closeTo(0.144, 2),
+    });
+  });
+
+  it('have the rear tyre in a mirror once it is turned down far enough, and never a mirror in itself', () => {
+    const tyre = (vehicle: YardVehicle): boolean => {
+      const found = candidatesOf(vehicle).find(
+        ({ id, mirror }) => id === 'left-rear-tyre' && mirror?.id === 'left',
+      );
+      if (found?.shape.kind !== 'point' || !found.mirror) throw new Error('no tyre');
+      return reflectionOf(found.mirror, vehicle.eye, found.shape.at) !== null;
+    };
+    expect(tyre(car)).toBe(false);
+    expect(tyre(seated(car, { eye: null, turns: { left: { out: 2, down: 25 } } }))).toBe(true);
+    expect(
+      candidatesOf(car).some(({ id, mirror }) => id === 'left-mirror-lower-edge' && mirror?.id === 'left'),
+    ).toBe(false);
+  });
+
+  it('are never about a line’s end that is only where the course was cut off', () => {
+    const ends = featuresOf(laid('garage-bay', car)).filter(({ thing }) => thing === 'corner');
+    expect(ends.map(({ title }) => title)).toEqual([
+      'the corner of the line bay left and the line edge left',
+      'the corner of the line bay left and the line bay end',
+      'the corner of the line bay right and the line edge right',
+      'the corner of the line bay right and the line bay end',
+    ]);
   });
 });

@@ -1,11 +1,11 @@
 import { thingNamed } from '../mark';
 import type { Layout, Segment, Spot } from '../model';
-import { apart, pointsOf } from '../setout';
+import { apart, extentOf, pointsOf } from '../setout';
 import type { YardVehicle } from '../vehicle';
 import { ownBody, stands, type Panel } from './hidden';
 import { placeIn, placeWithin, reflectionOf, type Mirror, type Place } from './mirror';
 import { CONE, POLE, type Lookout } from './see';
-import { along, cross, minus, unit, type Point } from './space';
+import { along, cross, lengthOf, minus, unit, type Point } from './space';
 
 /** Something of the vehicle that a driver lines up with the course, seen directly or in a mirror. */
 export interface Candidate {
@@ -86,7 +86,12 @@ export function candidatesOf(vehicle: YardVehicle): readonly Candidate[] {
   );
   return [
     ...direct.map((candidate): Candidate => ({ ...candidate, mirror: null })),
-    ...mirrors.flatMap((mirror) => all.map((candidate): Candidate => ({ ...candidate, mirror }))),
+    ...mirrors.flatMap((mirror) =>
+      all
+        // A mirror doesn't show its own housing.
+        .filter(({ shape }) => shape.kind === 'edge' || lengthOf(minus(shape.at, mirror.centre)) > HOUSING)
+        .map((candidate): Candidate => ({ ...candidate, mirror })),
+    ),
   ];
 }
 
@@ -116,6 +121,8 @@ function rearParts({ rearOverhang, width, track }: YardVehicle): YardVehicle['pa
   });
 }
 
+/** Metres round the middle of a mirror that belong to it. */
+const HOUSING = 0.4;
 /** Metres of a tyre's width. */
 const TYRE = 0.2;
 
@@ -130,9 +137,14 @@ export function featuresOf(layout: Layout): readonly Feature[] {
   const all = lists.flatMap(([thing, lines]) =>
     lines.map((line) => ({ thing, line, title: thingNamed(thing, line.id.replaceAll('-', ' ')) })),
   );
+  const { x, y } = extentOf(layout);
+  const onEdge = (at: number, range: readonly [number, number]): boolean =>
+    range.some((end) => Math.abs(at - end) < 0.01);
   const corners = pointsOf(layout).flatMap(({ id, at }): readonly Feature[] => {
     const meet = all.filter(({ line }) => apart(line.from, at) < 0.01 || apart(line.to, at) < 0.01);
     if (meet.length === 0 || layout.cones.some((cone) => apart(cone.at, at) < 0.05)) return [];
+    // On the edge of the course a line is only cut off: on the ground a kerb goes on.
+    if (meet.length === 1 && [0, 1].some((n) => onEdge(at[n] ?? 0, n === 0 ? x : y))) return [];
     const names = meet.map(({ title }) => title);
     return [
       {
