@@ -169,13 +169,15 @@ async function takeYard(page) {
   for (let n = 0; n < 70; n += 1) await page.keyboard.press('ArrowRight');
   await page.getByRole('heading', { name: 'Yard' }).click();
   await shoot(page, 'yard');
+  await page.goto(`${address}/yard/see?course=alley-dock-left`);
+  await page.getByRole('button', { name: /comes into sight from behind the right front pillar/ }).click();
+  await page.mouse.wheel(0, 150);
+  await shoot(page, 'see');
 }
 
 async function takeRoutes(page) {
   const drawn = () => page.waitForTimeout(1_200);
   await page.goto(`${address}/routes`);
-  await page.getByRole('link', { name: 'Beacon Hill' }).waitFor();
-  await shoot(page, 'routes');
   await page.getByRole('link', { name: 'Beacon Hill' }).click();
   await page.getByRole('heading', { name: 'What to say, and where' }).waitFor();
   await drawn();

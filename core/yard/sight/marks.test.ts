@@ -236,11 +236,11 @@ describe('sighting marks', () => {
 
   it('are never about a line’s end that is only where the course was cut off', () => {
     const ends = featuresOf(laid('garage-bay', car)).filter(({ thing }) => thing === 'corner');
-    expect(ends.map(({ title }) => title)).toEqual([
-      'the corner of the line bay left and the line edge left',
+    expect(ends.map(({ title }) => title).sort()).toEqual([
       'the corner of the line bay left and the line bay end',
-      'the corner of the line bay right and the line edge right',
+      'the corner of the line bay left and the line edge left',
       'the corner of the line bay right and the line bay end',
+      'the corner of the line bay right and the line edge right',
     ]);
   });
 });
