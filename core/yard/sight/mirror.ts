@@ -1,12 +1,12 @@
 import type { YardVehicle } from '../vehicle';
 import { isInside, usualBody } from './hidden';
 import { USUAL_TURN, type Seat, type Turn } from './seat';
-import { along, cross, dot, lengthOf, minus, unit, type Point } from './space';
+import { along, cross, dot, lengthOf, minus, ORIGIN, unit, type Point } from './space';
 
 export type Mirror = YardVehicle['mirrors'][number];
 
 /** A mirror with its own axes: out of the glass, along its width, along its height. */
-interface Glass {
+export interface Glass {
   readonly centre: Point;
   readonly normal: Point;
   readonly across: Point;
@@ -22,7 +22,7 @@ const UP: Point = [0, 0, 1];
 /** Glasses of mirrors that were asked for: thousands of points are looked for in each. */
 const glasses = new WeakMap<Mirror, Glass>();
 
-function glassOf(mirror: Mirror): Glass {
+export function glassOf(mirror: Mirror): Glass {
   const known = glasses.get(mirror);
   if (known) return known;
   const { centre, normal, width, height, radius } = mirror;
@@ -97,7 +97,7 @@ function onSphere({ centre, normal }: Glass, radius: number, eye: Point, point: 
   const middle = along(centre, normal, -radius);
   const [toEye, toPoint] = [minus(eye, middle), minus(point, middle)];
   const [e, p] = [lengthOf(toEye), lengthOf(toPoint)];
-  const first = along(NONE, toEye, 1 / e);
+  const first = along(ORIGIN, toEye, 1 / e);
   const beside = along(toPoint, first, -dot(toPoint, first));
   const wide = lengthOf(beside);
   if (wide < EXACT * p) return along(middle, first, radius);
@@ -118,11 +118,9 @@ function onSphere({ centre, normal }: Glass, radius: number, eye: Point, point: 
     angle = next;
     if (moved < EXACT) break;
   }
-  const second = along(NONE, beside, 1 / wide);
+  const second = along(ORIGIN, beside, 1 / wide);
   return along(along(middle, first, radius * Math.cos(angle)), second, radius * Math.sin(angle));
 }
-
-const NONE: Point = [0, 0, 0];
 
 /** Where on its glass a mirror shows a point to an eye; null: nowhere. */
 export function reflectionOf(mirror: Mirror, eye: Point, point: Point): Point | null {
@@ -192,95 +190,6 @@ export function lookThrough(
   return { at, way: along(in_, normal, -2 * dot(in_, normal)) };
 }
 
-/** A camera behind a mirror whose picture, stretched over the glass, is what the eye sees in it. */
-export interface MirrorCamera {
-  readonly at: Point;
-  /** Its axes: to its right, up, and backwards. */
-  readonly right: Point;
-  readonly up: Point;
-  readonly back: Point;
-  /** Edges of its picture at a distance of 1 in front of it. */
-  readonly left: number;
-  readonly rightEdge: number;
-  readonly bottom: number;
-  readonly top: number;
-  /** Metres in front of it where the glass begins. */
-  readonly near: number;
-  /** For places of the glass, row by row from below and from the left: where they are in its picture, 0 to 1. */
-  readonly places: readonly (readonly [number, number])[];
-}
-
-/** Metres from the glass at which its picture is exact; further and nearer it is off by very little. */
-const SHARP = 6;
-
-/**
- * Where a camera has to stand to take a mirror's picture: nearest to all the looks that leave the glass, drawn
- * backwards. Of a flat mirror they meet in the mirrored eye; of a convex one nearly.
- *
- * @param across @param up pieces of the glass each way
- */
-export function cameraBehind(mirror: Mirror, eye: Point, across: number, up: number): MirrorCamera {
-  const glass = glassOf(mirror);
-  const looks = Array.from({ length: (across + 1) * (up + 1) }, (_, n) =>
-    lookThrough(
-      mirror,
-      eye,
-      ((n % (across + 1)) / across) * 2 - 1,
-      (Math.floor(n / (across + 1)) / up) * 2 - 1,
-    ),
-  );
-  const at = nearestTo(looks);
-  const back = unit(along(NONE, lookThrough(mirror, eye, 0, 0).way, -1));
-  const right = unit(cross(glass.up, back));
-  const above = cross(back, right);
-  const shown = (point: Point): readonly [number, number, number] => {
-    const to = minus(point, at);
-    const far = -dot(to, back);
-    return [dot(to, right) / far, dot(to, above) / far, far];
-  };
-  const ends = looks.map(({ at: from, way }) => shown(along(from, way, SHARP)));
-  const range = (of: readonly number[]): readonly [number, number] => [Math.min(...of), Math.max(...of)];
-  const [left, rightEdge] = range(ends.map(([x]) => x));
-  const [bottom, top] = range(ends.map(([, y]) => y));
-  return {
-    at,
-    right,
-    up: above,
-    back,
-    left,
-    rightEdge,
-    bottom,
-    top,
-    near: Math.max(0.01, Math.min(...looks.map(({ at: from }) => shown(from)[2]))),
-    places: ends.map(([x, y]) => [(x - left) / (rightEdge - left), (y - bottom) / (top - bottom)]),
-  };
-}
-
-/** The point with the least squared distance to lines (least squares; the normal equations by Cramer). */
-function nearestTo(lines: readonly { readonly at: Point; readonly way: Point }[]): Point {
-  // For each line: what of a vector is square to it, I - w w'.
-  let [xx, xy, xz, yy, yz, zz] = [0, 0, 0, 0, 0, 0];
-  let sum: Point = [0, 0, 0];
-  for (const { at, way } of lines) {
-    const [x, y, z] = way;
-    xx += 1 - x * x;
-    yy += 1 - y * y;
-    zz += 1 - z * z;
-    xy -= x * y;
-    xz -= x * z;
-    yz -= y * z;
-    sum = along(sum, along(at, way, -dot(at, way)), 1);
-  }
-  const columns: readonly [Point, Point, Point] = [
-    [xx, xy, xz],
-    [xy, yy, yz],
-    [xz, yz, zz],
-  ];
-  const [a, b, c] = columns;
-  const whole = dot(a, cross(b, c));
-  return [dot(sum, cross(b, c)) / whole, dot(a, cross(sum, c)) / whole, dot(a, cross(b, sum)) / whole];
-}
-
 /** A vehicle with its driver's eye elsewhere, and the mirrors turned for it; mirrors that nobody turned show the same way. */
 export function seated(vehicle: YardVehicle, { eye, turns }: Seat): YardVehicle {
   const own = eye ?? vehicle.eye;
@@ -320,5 +229,5 @@ export function tiltedDown(mirror: Mirror, degrees: number): Mirror {
   const half = (degrees * Math.PI) / 360;
   // Turned about its width: the normal goes down.
   const down = cross(across, normal);
-  return { ...mirror, normal: along(along(NONE, normal, Math.cos(half)), down, Math.sin(half)) };
+  return { ...mirror, normal: along(along(ORIGIN, normal, Math.cos(half)), down, Math.sin(half)) };
 }

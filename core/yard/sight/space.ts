@@ -24,3 +24,5 @@ export const unit = (a: Point): Point => {
   const length = lengthOf(a);
   return [a[0] / length, a[1] / length, a[2] / length];
 };
+
+export const ORIGIN: Point = [0, 0, 0];
