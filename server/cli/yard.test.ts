@@ -159,6 +159,10 @@ describe('yard see and marks', () => {
     const given = marks.filter(({ kind }) => kind !== null);
     expect(given.length).toBeGreaterThan(0);
     for (const { error } of given) expect(Math.abs(error?.eyeHigher3cm ?? 9)).toBeLessThanOrEqual(0.25);
+    // Another eye has other marks.
+    const tall = marksYard(root, { ...asked, eye: [1.05, -0.36, 1.32] });
+    expect(tall.code).toBe(0);
+    expect(JSON.parse(tall.out)).not.toEqual({ marks });
     const { out } = marksYard(root, { ...asked, text: true });
     expect(out).toMatch(/(Stop|Straighten up|Turn [a-z ]+) (when|by distance)/);
     expect(out).toContain('Closed area, a spotter');

@@ -19,6 +19,7 @@ import {
   readCourse,
   readPath,
   readYardVehicle,
+  seated,
   seen,
   setOut,
   sightingMarks,
@@ -120,14 +121,24 @@ export function planYard(
   );
 }
 
+/** A driver whose eye isn't where the vehicle's file has it. */
+interface WithEye {
+  readonly eye?: readonly [x: number, y: number, z: number] | undefined;
+}
+
+const seatedAt = (vehicle: YardVehicle, { eye }: WithEye): YardVehicle =>
+  eye ? seated(vehicle, { eye, turns: {} }) : vehicle;
+
 /** What the driver sees of a course's cones from a pose. */
 export function seeYard(
   root: string,
-  asked: Asked & { readonly at: readonly [x: number, y: number, heading: number, hitch: number | null] },
+  asked: Asked &
+    WithEye & { readonly at: readonly [x: number, y: number, heading: number, hitch: number | null] },
 ): Outcome {
   const both = readBoth(root, asked);
   if (!both.ok) return both.out;
-  const { course, vehicle } = both;
+  const { course } = both;
+  const vehicle = seatedAt(both.vehicle, asked);
   const layout = layOut(course, vehicle, asked.set);
   if (!layout.ok) return refused(problemsOf(asked.course, layout));
   const [x, y, heading, hitch] = asked.at;
@@ -147,7 +158,7 @@ export function seeYard(
 }
 
 /** What lines up for the driver at each steering change and stop of a plan. */
-export function marksYard(root: string, asked: Asked): Outcome {
+export function marksYard(root: string, asked: Asked & WithEye): Outcome {
   const both = readBoth(root, asked);
   if (!both.ok) return both.out;
   const { course, vehicle } = both;
@@ -157,7 +168,7 @@ export function marksYard(root: string, asked: Asked): Outcome {
     return done(
       asked.text ? `${whyNot(answer.value)}\n` : `${JSON.stringify(answerFile(answer.value, vehicle))}\n`,
     );
-  const moments = sightingMarks(vehicle, answer.value.layout, answer.value.plan);
+  const moments = sightingMarks(seatedAt(vehicle, asked), answer.value.layout, answer.value.plan);
   if (asked.text)
     return done(
       [...moments.map((moment) => `${moment.stage}.\n  ${momentWords(moment)}\n`), `${CAUTION}\n`].join(''),

@@ -56,6 +56,29 @@ function poseOption(text: string): readonly [number, number, number, number | nu
   return [x, y, heading, hitch];
 }
 
+/** `x,y,z`. */
+function eyeOption(text: string): readonly [number, number, number] {
+  const parts = text.split(',');
+  const [x = NaN, y = NaN, z = NaN] = parts.map(Number);
+  const right =
+    parts.length === 3 && parts.every((part) => part.trim() !== '' && Number.isFinite(Number(part)));
+  if (!right || z <= 0)
+    throw new InvalidArgumentError('It must be three numbers, the last more than 0, such as 1.15,-0.36,1.2.');
+  return [x, y, z];
+}
+
+/** Option of commands about what a driver sees. */
+const withEye = (command: Command): Command =>
+  command.option(
+    '--eye <x,y,z>',
+    'another eye than the file’s: metres in front of the rear axle, to the left of the middle, above the ground',
+    eyeOption,
+  );
+
+interface WithEye {
+  readonly eye?: readonly [number, number, number];
+}
+
 const count =
   (least: number) =>
   (text: string): number => {
@@ -98,20 +121,20 @@ export function yardCommands(program: Command, root: string, report: (outcome: O
       report((await import('./yard')).setOutYard(root, how)),
     );
 
-  aboutCourse(yard.command('see'))
+  withEye(aboutCourse(yard.command('see')))
     .description('what the driver sees of the cones from a pose')
     .requiredOption(
       '--at <x,y,heading[,hitch]>',
       'the middle of the rear axle in metres, the heading and the trailer’s angle in radians',
       poseOption,
     )
-    .action(async (how: AboutCourse & { at: readonly [number, number, number, number | null] }) =>
+    .action(async (how: AboutCourse & WithEye & { at: readonly [number, number, number, number | null] }) =>
       report((await import('./yard')).seeYard(root, how)),
     );
 
-  aboutCourse(yard.command('marks'))
+  withEye(aboutCourse(yard.command('marks')))
     .description('what lines up for the driver at each steering change and stop of a plan')
-    .action(async (how: AboutCourse) => report((await import('./yard')).marksYard(root, how)));
+    .action(async (how: AboutCourse & WithEye) => report((await import('./yard')).marksYard(root, how)));
 
   aboutCourse(yard.command('mark'))
     .description('mark a path under a standard; prints the log')

@@ -10,7 +10,7 @@ import {
   Typography,
 } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ComponentProps, type ReactNode } from 'react';
 import type { Standard } from '../../../core/standard';
 import {
   bodiesOf,
@@ -166,7 +166,7 @@ export function DriveView({ yard, layout, panel }: Props) {
   );
 }
 
-/** The vehicle on the course, and what moves it. */
+/** The vehicle on the course from above or from the seat, what moves it, and the cones that are close and out of sight. */
 function Driven({
   layout,
   vehicle,
@@ -182,6 +182,10 @@ function Driven({
   const [ghost, setGhost] = useState(false);
   const [from, setFrom] = useState<'above' | 'seat'>('above');
   const { now } = driving;
+  const { own } = useSeat(vehicle);
+  const [head, setHead] = useState(AHEAD);
+  const ahead = now.v === 0 ? null : { ...now, ...step(own, now, now, { v: now.v, steer: now.steer }, SOON) };
+  const { unseen } = useCones({ vehicle: own, layout, pose: now, ahead });
   const planned = ghost && plan ? sampleAt(plan.path, now.t) : null;
   const swept = useMemo(() => (plan ? sweep(vehicle, plan.path) : null), [plan, vehicle]);
   const fromAbove = (
@@ -210,11 +214,22 @@ function Driven({
         </ToggleButtonGroup>
         {buttons}
       </Box>
-      {from === 'seat' ? (
-        <FromSeat layout={layout} vehicle={vehicle} now={now} instead={fromAbove} />
-      ) : (
-        fromAbove
-      )}
+      <Box sx={{ position: 'relative' }}>
+        {from === 'seat' ? (
+          <SeatView
+            layout={layout}
+            vehicle={own}
+            pose={now}
+            head={head}
+            onHead={setHead}
+            instead={fromAbove}
+          />
+        ) : (
+          fromAbove
+        )}
+        <UnseenNote unseen={unseen} />
+      </Box>
+      {from === 'seat' ? <HeadHelp vehicle={own} onHead={setHead} /> : null}
       <DriveControls driving={driving} share={now.steer / fullLock(vehicle)} />
       {from === 'above' ? (
         <FormControlLabel
@@ -228,41 +243,21 @@ function Driven({
   );
 }
 
-/** Driving from the seat: what this driver sees, and the cones that are close and out of sight. */
-function FromSeat({
-  layout,
-  vehicle,
-  now,
-  instead,
-}: {
-  readonly layout: Layout;
-  readonly vehicle: Yard['vehicle'];
-  readonly now: Sample;
-  readonly instead: ReactNode;
-}) {
-  const { own } = useSeat(vehicle);
-  const [head, setHead] = useState(AHEAD);
-  const ahead = now.v === 0 ? null : { ...now, ...step(own, now, now, { v: now.v, steer: now.steer }, SOON) };
-  const { unseen } = useCones({ vehicle: own, layout, pose: now, ahead });
-  return (
-    <>
-      <Box sx={{ position: 'relative' }}>
-        <SeatView layout={layout} vehicle={own} pose={now} head={head} onHead={setHead} instead={instead} />
-        <UnseenNote unseen={unseen} />
-      </Box>
-      <HeadButtons vehicle={own} onHead={setHead} />
-      <Typography
-        variant="body2"
-        color="text.secondary"
-        // There are no keys on a phone.
-        sx={{ display: { xs: 'none', sm: 'block' } }}
-      >
-        Turn the head with Q and E, up and down with R and F, ahead with Z, or drag the view. See sets the
-        seat and the mirrors.
-      </Typography>
-    </>
-  );
-}
+/** How the head is turned while driving from the seat. */
+const HeadHelp = (props: ComponentProps<typeof HeadButtons>) => (
+  <>
+    <HeadButtons {...props} />
+    <Typography
+      variant="body2"
+      color="text.secondary"
+      // There are no keys on a phone.
+      sx={{ display: { xs: 'none', sm: 'block' } }}
+    >
+      Turn the head with Q and E, up and down with R and F, ahead with Z, or drag the view. See sets the seat
+      and the mirrors.
+    </Typography>
+  </>
+);
 
 /** Seconds after which the pose tells where the vehicle is going. */
 const SOON = 1;
