@@ -1,3 +1,4 @@
+import { drivenSeconds } from '../time';
 import type { Drive } from './drive';
 
 /**
@@ -6,22 +7,11 @@ import type { Drive } from './drive';
  * @param startedAt ISO instant
  * @param now ISO instant; a mock that has ended stops there instead
  */
-export function elapsedSeconds(drive: Pick<Drive, 'pauses' | 'end'>, startedAt: string, now: string): number {
-  const until = Date.parse(drive.end?.at ?? now);
-  const start = Date.parse(startedAt);
-  let paused = 0;
-  let pausedSince: number | null = null;
-  for (const { kind, at } of drive.pauses) {
-    const time = Math.min(Math.max(start, Date.parse(at)), until);
-    if (kind === 'pause') pausedSince ??= time;
-    else if (pausedSince !== null) {
-      paused += time - pausedSince;
-      pausedSince = null;
-    }
-  }
-  if (pausedSince !== null) paused += Math.max(0, until - pausedSince);
-  return Math.max(0, until - start - paused) / 1000;
-}
+export const elapsedSeconds = (
+  drive: Pick<Drive, 'pauses' | 'end'>,
+  startedAt: string,
+  now: string,
+): number => drivenSeconds(drive.pauses, startedAt, drive.end?.at ?? now);
 
 export const isPaused = (drive: Pick<Drive, 'pauses'>): boolean => drive.pauses.at(-1)?.kind === 'pause';
 

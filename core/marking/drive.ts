@@ -1,4 +1,4 @@
-import type { Happening, Standard } from '../standard';
+import { converterOf, manoeuvresOfRuns, type Happening, type Standard } from '../standard';
 import { rulesOf, type DriveEvent, type EventOf } from './event';
 import type { Effects } from './kinds';
 import type { DriveMark } from './mark';
@@ -64,6 +64,7 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
 
   const marks: DriveMark[] = [];
   const happenings: Happening[] = [];
+  const convert = converterOf(standard, manoeuvresOfRuns(only('manoeuvre')));
   const effects: Effects = {
     standard,
     mark: ({ by, at, item, severity: first, run, source, flag, feature, place }) => {
@@ -72,7 +73,22 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
       marks.push({ by, at, item, severity, regradedFrom, run, source, flag, feature, place });
       happenings.push({ kind: 'mark', by, at, item, severity, run });
     },
-    happens: (happening) => happenings.push(happening),
+    happens: (happening) => {
+      happenings.push(happening);
+      // A count or reading that the standard makes a mark of.
+      for (const mark of convert(happening)) {
+        const { by, at, item, severity, run } = mark;
+        const made = {
+          regradedFrom: null,
+          source: 'conversion',
+          flag: null,
+          feature: null,
+          place: null,
+        } as const;
+        marks.push({ by, at, item, severity, run, ...made });
+        happenings.push(mark);
+      }
+    },
     sortOf: (flag) => sorts.get(flag),
   };
   for (const event of valid) rulesOf(event).effect?.(event, effects);

@@ -52,7 +52,7 @@ export function judge(
   { retest, startedAt }: DriveStart,
 ): Judgement {
   const drive = driveOf(standard, events);
-  const limits = workOutLimits(standard, drive.happenings, { retest });
+  const limits = workOutLimits(standard, drive.happenings, { retest, startedAt });
   const end = drive.end === null ? Infinity : Date.parse(drive.end.at);
   const marks = limits.marks.flatMap((judged, n) => {
     const mark = drive.marks[n];

@@ -14,7 +14,7 @@ function shipped(id: string): Standard {
 const ceiling = shipped('fault-ceiling');
 const times = (n: number, item: string, severity = 'driving') =>
   Array.from({ length: n }, () => ({ kind: 'fault', item, severity }) as const);
-const finished = { kind: 'end', how: 'finished' } as const;
+const finished = { kind: 'end', how: 'finished', at: '2026-09-14T08:10:00.000Z' } as const;
 const under = (id: string, ...bodies: Parameters<typeof eventsOf>[0]) =>
   judgeUnder(ceiling, shipped(id), eventsOf([...bodies, finished]), firstTest);
 

@@ -51,7 +51,7 @@ export function judgeUnder(
     return manoeuvre === undefined ? [] : [{ ...step, manoeuvre }];
   });
   const plan = planDriven(to, { ...drive, manoeuvres }, startedAt);
-  const limits = workOutLimits(to, translation.happenings, { retest });
+  const limits = workOutLimits(to, translation.happenings, { retest, startedAt });
   const verdict = verdictOf(to, drive, limits, plan);
   const lost = translation.marks.filter(({ how }) => how === 'lost').length;
   const enough = verdict.breaches.length > 0 || lost * 2 <= translation.marks.length;

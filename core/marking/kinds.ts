@@ -6,6 +6,7 @@ import {
   runPhases,
   severityLabel,
   type Happening,
+  type TestClock,
   type Standard,
   standardProblem,
   unitText,
@@ -94,6 +95,12 @@ const kind = <K extends string, S extends z.ZodRawShape>(
   own: S,
   rules: Kind<z.output<ReturnType<typeof schemaOf<K, S>>>, z.output<z.ZodObject<S>>>,
 ) => ({ kind: id, schema: schemaOf(id, own), ...rules });
+
+/** What the clock of the whole test is told. */
+const onTheClock = (
+  { id: by, at, kind: what }: { readonly id: string; readonly at: string; readonly kind: TestClock['kind'] },
+  { happens }: Effects,
+): void => happens({ kind: what, by, at });
 
 const nothing = () => null;
 const asItIs = () => ({});
@@ -320,8 +327,8 @@ export const kinds = [
       effect: null,
     },
   ),
-  kind('pause', {}, { words: () => 'pause', shown: asItIs, ...byTouch, effect: null }),
-  kind('resume', {}, { words: () => 'pause', shown: asItIs, ...byTouch, effect: null }),
+  kind('pause', {}, { words: () => 'pause', shown: asItIs, ...byTouch, effect: onTheClock }),
+  kind('resume', {}, { words: () => 'pause', shown: asItIs, ...byTouch, effect: onTheClock }),
   kind(
     'end',
     {
@@ -336,7 +343,7 @@ export const kinds = [
       when: 'driving',
       // It is reopened.
       undone: false,
-      effect: null,
+      effect: onTheClock,
     },
   ),
 ] as const;

@@ -3,6 +3,7 @@ import {
   addsUpMarks,
   allLimits,
   compileStandard,
+  isElapsed,
   isSameVersion,
   translate,
   type Happening,
@@ -234,9 +235,12 @@ function hazardsOf(
 ): Record<string, boolean> {
   const ran = new Set(happenings.flatMap((step) => (step.kind === 'run' ? [step.manoeuvre] : [])));
   const hazards: Record<string, boolean> = {};
+  const ended = happenings.some(({ kind }) => kind === 'end');
+  const watched = happenings.some(({ kind }) => kind === 'mark' || kind === 'run' || kind === 'measure');
   for (const { limit, manoeuvre } of allLimits(to)) {
     if (addsUpMarks(limit.of)) continue;
-    if (manoeuvre ? ran.has(manoeuvre.id) : happenings.length > 0) hazards[limit.id] = breached.has(limit.id);
+    if (manoeuvre ? ran.has(manoeuvre.id) : isElapsed(limit.of) ? ended : watched)
+      hazards[limit.id] = breached.has(limit.id);
   }
   return hazards;
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../random';
 import { readStandard, workOutLimits, type Happening, type Standard } from '../standard';
-import { anyStandard, mockOf, often } from '../testing';
+import { anyStandard, firstTest, mockOf, often } from '../testing';
 import { fastLimits } from './cells';
 import type { Evidence } from './evidence';
 import { posteriorOf } from './posterior';
@@ -42,7 +42,7 @@ function slowly(standard: Standard, sequence: readonly number[]): string | null 
         ]
       : [];
   });
-  const { breaches } = workOutLimits(standard, [...runs, ...marks], { retest: false });
+  const { breaches } = workOutLimits(standard, [...runs, ...marks], firstTest);
   const all = [...standard.limits, ...standard.manoeuvres.flatMap(({ limits }) => limits)];
   const counting = new Set(all.filter(({ of }) => MARKS_ONLY.has(of)).map(({ id }) => id));
   return breaches.find(({ limit }) => counting.has(limit))?.limit ?? null;

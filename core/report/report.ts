@@ -63,7 +63,7 @@ export interface ReportMark {
   /** False where a cap was full or the test had ended. */
   readonly counted: boolean;
   readonly afterEnd: boolean;
-  readonly from: 'fault' | 'sort' | 'question';
+  readonly from: Judgement['marks'][number]['source'];
   /** Whether the standard has another severity for it. */
   readonly gradable: boolean;
   /** How it came about and what it counts for, each in words. */
@@ -207,6 +207,7 @@ function marksOf(
     const remarks = [
       mark.source === 'sort' ? 'sorted from a flag' : null,
       mark.source === 'question' ? 'question' : null,
+      mark.source === 'conversion' ? 'by the count or reading' : null,
       first ? `first marked ${first}` : null,
       uncountedWords(standard, uncounted),
       outside ? 'counts in no limit' : null,

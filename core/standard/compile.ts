@@ -33,6 +33,8 @@ export interface Compiled {
   readonly placed: readonly PlacedItem[];
   readonly itemOf: (id: string) => PlacedItem;
   readonly hasItem: (id: string) => boolean;
+  /** The kind of a manoeuvre of the standard. */
+  readonly kindOf: (manoeuvre: string) => string | undefined;
   readonly pointsOf: (mark: Mark) => number;
 }
 
@@ -125,6 +127,7 @@ function compile(standard: Standard): Compiled {
     placed,
     itemOf,
     hasItem: (id) => items.has(id),
+    kindOf: (id) => kinds.get(id),
     pointsOf: ({ item, severity }) =>
       itemOf(item).item.points?.[severity] ?? severities.get(severity)?.points ?? 0,
   };

@@ -1,3 +1,4 @@
+import { conversionSentence } from './sentences';
 import { limitTitle } from './words';
 import type { Cap, Example, Item, Limit, Manoeuvre, Standard, Where } from './schema';
 import { skillOf } from './skills';
@@ -48,6 +49,14 @@ export function diffStandards(before: Standard, after: Standard): readonly Chang
     ...whole('About', aboutFacts),
     ...list('What passes', (standard) => standard.limits.map((limit) => limitThing(standard, limit))),
     ...list('What passes', capThings),
+    ...list('What passes', (standard) =>
+      keyed(
+        standard.conversions.map((one) => {
+          const title = conversionSentence(standard, one);
+          return { key: `${one.of} ${one.item} ${one.severity}`, title, facts: { meaning: title } };
+        }),
+      ),
+    ),
     ...list('Severities', severityThings),
     ...list('Sections and items', (standard) =>
       standard.sections.map(({ id, title }) => ({ key: id, title, facts: { title } })),
@@ -318,7 +327,8 @@ const driveFacts = (standard: Standard): Facts => {
 };
 
 function exampleThing(standard: Standard, example: Example): Thing {
-  const { title, when, retest, marks, measures, runs, questionsWrong, verdict, breaches, counts } = example;
+  const { title, when, retest, marks, measures, runs, elapsed, questionsWrong, verdict, breaches, counts } =
+    example;
   return {
     key: title,
     title,
@@ -327,6 +337,7 @@ function exampleThing(standard: Standard, example: Example): Thing {
         .map(([id, value]) => `${variantTitle(standard, id)} is ${value}`)
         .join(', '),
       're-test': retest || undefined,
+      'seconds of the whole test': elapsed,
       marks: marks
         .map(
           ({ item, severity, times, run }) =>

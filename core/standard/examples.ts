@@ -1,3 +1,4 @@
+import { withConversions } from './conversions';
 import type { Happening, RunPhase } from './happening';
 import { workOutLimits, type LimitsResult } from './limits';
 import type { Example, Standard } from './schema';
@@ -30,7 +31,10 @@ function runExample(standard: Standard, example: Example): ExampleResult {
     return variant !== undefined && heldValue(standard, variant) === value;
   });
   if (!applies) return { title: example.title, applies, holds: true, differences: [] };
-  const result = workOutLimits(standard, happeningsOf(standard, example), { retest: example.retest });
+  const result = workOutLimits(standard, withConversions(standard, happeningsOf(standard, example)), {
+    retest: example.retest,
+    startedAt: new Date(0).toISOString(),
+  });
   const differences = [
     ...differs('verdict', example.verdict, outcomeOf(result)),
     ...differs('breaches', listed(example.breaches), listed(result.breaches.map(({ limit }) => limit))),
@@ -89,5 +93,7 @@ function happeningsOf(standard: Standard, example: Example): Happening[] {
     if (seconds !== undefined) now = Math.max(now, startedAt + seconds * 1000 - 1);
     step('stop');
   }
+  now = Math.max(now, (example.elapsed ?? 0) * 1000 - 1);
+  happenings.push({ kind: 'end', ...next() });
   return happenings;
 }

@@ -23,6 +23,8 @@ export interface Mark extends Happened {
   readonly severity: string;
   /** The run of a manoeuvre it was marked in, if any. */
   readonly run: string | null;
+  /** The count or measure that the standard made it of; absent for what somebody marked. */
+  readonly converted?: string;
 }
 
 export interface RunStep extends Happened {
@@ -40,5 +42,10 @@ export interface Reading extends Happened {
   readonly run: string | null;
 }
 
+/** The clock of the whole test stands still, goes on, or has come to its end. */
+export interface TestClock extends Happened {
+  readonly kind: 'pause' | 'resume' | 'end';
+}
+
 /** What the limits are worked out from, in time order: a log after its retracts, regrades and sorts. */
-export type Happening = Mark | RunStep | Reading;
+export type Happening = Mark | RunStep | Reading | TestClock;

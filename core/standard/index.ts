@@ -1,7 +1,16 @@
 export { allLimits, compileStandard, type PlacedItem } from './compile';
+export { converterOf, manoeuvresOfRuns } from './conversions';
 export { changeSentences, diffStandards, standardParts, type Change, type StandardPart } from './diff';
 export { runExamples, type ExampleResult } from './examples';
-export { runPhases, type Happening, type Mark, type Reading, type RunPhase, type RunStep } from './happening';
+export {
+  runPhases,
+  type Happening,
+  type Mark,
+  type Reading,
+  type RunPhase,
+  type RunStep,
+  type TestClock,
+} from './happening';
 export {
   workOutLimits,
   type Breach,
@@ -22,6 +31,7 @@ export {
   addsUpMarks,
   amountOfMark,
   countedSteps,
+  isElapsed,
   isTimed,
   quantities,
   quantityIds,
@@ -35,6 +45,7 @@ export {
   STANDARD_FORMAT,
   standardSchema,
   type Cap,
+  type Conversion,
   type Example,
   type Gravity,
   type Item,
@@ -47,7 +58,7 @@ export {
   type Variant,
 } from './schema';
 export { manoeuvreKinds, manoeuvreOfSkill, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
-export { capSentence, limitSentence, manoeuvreSentences } from './sentences';
+export { capSentence, conversionSentence, limitSentence, manoeuvreSentences } from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';

@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { limitInput, standardWith } from '../testing';
-import { instant } from '../testing';
+import { firstTest, instant, limitInput, standardWith } from '../testing';
 import type { Happening, RunPhase } from './happening';
 import { workOutLimits } from './limits';
 
@@ -35,7 +34,7 @@ function happenings(steps: readonly Step[]): Happening[] {
 
 function work(limit: Record<string, unknown>, steps: readonly Step[], retest = false, extra = {}) {
   const standard = standardWith({ limits: [limitInput(limit)], ...extra });
-  return workOutLimits(standard, happenings(steps), { retest });
+  return workOutLimits(standard, happenings(steps), { ...firstTest, retest });
 }
 
 const look: Step = { item: 'look' };
@@ -233,7 +232,7 @@ describe('what counts', () => {
       look,
       { measure: 'stalls', value: 3 },
     ];
-    const result = workOutLimits(standardWith({ limits }), happenings(steps), { retest: false });
+    const result = workOutLimits(standardWith({ limits }), happenings(steps), firstTest);
     expect(result.ending).toMatchObject({ limit: 'ending', by: '1' });
     expect(result.breaches.map(({ limit }) => limit)).toEqual(['ending', 'all']);
     expect(result.headroom.find(({ limit }) => limit === 'points')?.total).toBe(12);

@@ -1,5 +1,6 @@
 import { compileStandard, type Compiled, type Rule } from './compile';
-import type { Happening, Mark, RunStep } from './happening';
+import { drivenSeconds } from '../time';
+import type { Happening, Mark, RunStep, TestClock } from './happening';
 import { stepRun, unstartedRun, type RunState } from './run';
 import type { Standard } from './schema';
 
@@ -71,16 +72,18 @@ type Runs = Map<string, { readonly manoeuvre: string; readonly state: RunState }
  * which itself still counts in every limit that it matches. Caps let marks count up to their `max`.
  *
  * @param happenings in time order, with items, severities, manoeuvres and measures of this standard
- * @param options.retest adds each manoeuvre's `retestExtraSeconds` to its own limits of seconds
+ * @param when.retest adds each manoeuvre's `retestExtraSeconds` to its own limits of seconds
+ * @param when.startedAt ISO instant from which `elapsed` counts
  * @throws Error when a mark names an item that is not in the standard: inputs are checked before.
  */
 export function workOutLimits(
   standard: Standard,
   happenings: readonly Happening[],
-  options: { readonly retest: boolean },
+  { retest, startedAt }: { readonly retest: boolean; readonly startedAt: string },
 ): LimitsResult {
   const compiled = compileStandard(standard);
-  const book = new TallyBook(compiled, options.retest);
+  const book = new TallyBook(compiled, retest);
+  const last = happenings.findLast(({ kind }) => kind === 'end');
   const runs = runsOf(happenings);
   const capped = new Map<string, number>();
   const marks: JudgedMark[] = [];
@@ -96,7 +99,8 @@ export function workOutLimits(
       marks.push({ kind, by, at, item, severity, run, points, uncounted, limits });
     } else if (!ended) {
       if (happening.kind === 'run') addRunStep(compiled, book, happening, runs);
-      else addReading(compiled, book, happening, runs);
+      else if (happening.kind === 'measure') addReading(compiled, book, happening, runs);
+      else if (happening === last) addEnd(compiled, book, last, { runs, happenings, startedAt });
     }
     ended ||= book.ended;
   }
@@ -307,3 +311,26 @@ function addSeconds(
     book.add(rule, scope, secondsSince(before.since), step);
   }
 }
+
+/** A test ends: runs that were not stopped end with it, and its own time is known. */
+function addEnd(
+  compiled: Compiled,
+  book: TallyBook,
+  end: TestClock,
+  {
+    runs,
+    happenings,
+    startedAt,
+  }: { readonly runs: Runs; readonly happenings: readonly Happening[]; readonly startedAt: string },
+): void {
+  const { by, at } = end;
+  for (const [run, { manoeuvre, state }] of runs)
+    if (state.stoppedAt === null && state !== unstartedRun)
+      addRunStep(compiled, book, { kind: 'run', by, at, run, manoeuvre, phase: 'end' }, runs);
+  const seconds = drivenSeconds(happenings.filter(isPauseOrResume), startedAt, at);
+  for (const rule of compiled.rules)
+    if (rule.from.what === 'test') book.add(rule, { per: 'test' }, seconds, end);
+}
+
+const isPauseOrResume = (one: Happening): one is TestClock & { readonly kind: 'pause' | 'resume' } =>
+  one.kind === 'pause' || one.kind === 'resume';

@@ -1,6 +1,6 @@
 import { checkShape, failed, newerFormat, parsed, readJson, type Parsed, type Problem } from '../problems';
 import { runExamples } from './examples';
-import { referenceProblems } from './references';
+import { neverMatching, referenceProblems } from './references';
 import { STANDARD_FORMAT, standardSchema, type Standard } from './schema';
 import { problem } from './problems';
 
@@ -25,18 +25,30 @@ export interface CheckedStandard {
   readonly standard: Standard | null;
   /** Problems of form, else of references, else of examples; none when it can be kept. */
   readonly problems: readonly Problem[];
+  /** What is allowed but can't do anything. */
+  readonly warnings: readonly Problem[];
 }
 
 /** Checks a standard that is still being written: it can be shown before its examples hold. */
 export function checkStandard(input: unknown): CheckedStandard {
   const newer = formatProblem(input);
-  if (newer) return { standard: null, problems: [newer] };
+  if (newer) return refusedFor([newer]);
   const shape = checkShape(standardSchema, input);
-  if (!shape.ok) return { standard: null, problems: shape.problems };
+  if (!shape.ok) return refusedFor(shape.problems);
   const references = referenceProblems(shape.value);
-  if (references.length > 0) return { standard: null, problems: references };
-  return { standard: shape.value, problems: exampleProblems(shape.value) };
+  if (references.length > 0) return refusedFor(references);
+  return {
+    standard: shape.value,
+    problems: exampleProblems(shape.value),
+    warnings: neverMatching(shape.value),
+  };
 }
+
+const refusedFor = (problems: readonly Problem[]): CheckedStandard => ({
+  standard: null,
+  problems,
+  warnings: [],
+});
 
 function formatProblem(input: unknown): Problem | null {
   if (typeof input !== 'object' || input === null || Array.isArray(input)) return problem('', 'no-standard');

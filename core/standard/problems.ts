@@ -28,7 +28,10 @@ export const problem = problemsIn({
   'given-twice': ({ id }: { readonly id: string }) => `${id} is given twice; every id once`,
   'no-skill': ({ skill }: { readonly skill: string }) => `${skill} is not in the shared list of skills`,
   'not-per': ({ of, per }: { readonly of: string; readonly per: string }) =>
-    `${of} cannot be totalled per ${per}; allowed: test, manoeuvre, attempt`,
+    `${of} cannot be totalled per ${per}; allowed: ${of === 'elapsed' ? 'test' : 'test, manoeuvre, attempt'}`,
+  'never-matches': ({ ids, what }: { readonly ids: readonly string[]; readonly what: string }) =>
+    `names ${what} that no item of this standard has (${list(ids)}), so it never matches`,
+  'empty-range': ({ from }: { readonly from: number }) => `must be more than from (${from})`,
   'no-mark': ({ of }: { readonly of: string }) =>
     `${of} belong to no mark; only manoeuvres can be named here`,
   'not-for-item': ({

@@ -7,12 +7,13 @@ interface Quantity {
   readonly many: string;
   /**
    * Where it comes from: each `mark` adds an amount, each `step` of a run of this phase adds one, or the `clock` of
-   * a run is read when it stops. Only what comes from marks can be totalled by section and item.
+   * a run is read when it stops, or that of the whole `test` when it ends. Only what comes from marks can be totalled by section and item.
    */
   readonly from:
     | { readonly what: 'mark'; readonly amount: (points: number) => number }
     | { readonly what: 'step'; readonly phase: string }
-    | { readonly what: 'clock' };
+    | { readonly what: 'clock' }
+    | { readonly what: 'test' };
 }
 
 const mark = (amount: (points: number) => number) => ({ what: 'mark', amount }) as const;
@@ -23,6 +24,12 @@ export const quantities = {
   faults: { label: 'Faults, counted', one: 'fault', many: 'faults', from: mark(() => 1) },
   points: { label: 'Points', one: 'point', many: 'points', from: mark((points) => points) },
   seconds: { label: 'Seconds', one: 'second', many: 'seconds', from: { what: 'clock' } },
+  elapsed: {
+    label: 'Seconds of the whole test, without pauses',
+    one: 'second of the whole test',
+    many: 'seconds of the whole test',
+    from: { what: 'test' },
+  },
   attempts: { label: 'Attempts', one: 'attempt', many: 'attempts', from: step('attempt') },
   movements: { label: 'Movements', one: 'movement', many: 'movements', from: step('movement') },
   shunts: { label: 'Shunts', one: 'shunt', many: 'shunts', from: step('shunt') },
@@ -67,6 +74,9 @@ export function amountOfMark(of: string | undefined, points: number): number | n
 
 /** Whether marks add up in a limit of this quantity. */
 export const addsUpMarks = (of: string | undefined): boolean => quantityOf(of)?.from.what === 'mark';
+
+/** Whether a limit of this quantity is the time of the whole test. */
+export const isElapsed = (of: string | undefined): boolean => quantityOf(of)?.from.what === 'test';
 
 /** Whether a limit of this quantity is a time, read from the clock of a run. */
 export const isTimed = (of: string | undefined): boolean => quantityOf(of)?.from.what === 'clock';

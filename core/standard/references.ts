@@ -1,8 +1,8 @@
-import { addsUpMarks, countedSteps } from './quantities';
+import { addsUpMarks, countedSteps, isElapsed } from './quantities';
 import type { Problem } from '../problems';
 import { allLimits, compileStandard } from './compile';
 import type { Limit, Standard, Where } from './schema';
-import { manoeuvreKinds, skillOf } from './skills';
+import { manoeuvreKinds, skillAreas, skillOf } from './skills';
 import { variantProblems } from './variants';
 import { problem } from './problems';
 
@@ -12,6 +12,7 @@ export function referenceProblems(standard: Standard): readonly Problem[] {
     ...doubles(standard),
     ...itemProblems(standard),
     ...limitProblems(standard),
+    ...conversionProblems(standard),
     ...ruleProblems(standard),
     ...burdenProblems(standard),
     ...exampleProblems(standard),
@@ -87,18 +88,17 @@ function itemProblems(standard: Standard): Problem[] {
 
 function whereProblems(standard: Standard, where: Where | undefined, path: string): Problem[] {
   if (!where) return [];
-  const tags = standard.sections.flatMap(({ items }) => items.flatMap((item) => item.tags));
-  const skills = standard.sections.flatMap(({ items }) => items.map((item) => item.skill));
+  // A skill or tag that no item has is no problem: it never matches.
+  const skills = skillAreas.flatMap((area) => idsOf(area.skills));
   const manoeuvres = standard.manoeuvres.flatMap(({ id, kind }) => [id, kind]);
-  const vocabulary: Readonly<Record<keyof Where, Known>> = {
+  const vocabulary: Readonly<Record<Exclude<keyof Where, 'tags'>, Known>> = {
     severities: severitiesOf(standard),
     sections: known('section', idsOf(standard.sections)),
     items: itemsOf(standard),
-    tags: known('tag', tags),
-    skills: known('skill of an item', skills),
+    skills: known('skill', skills),
     manoeuvres: known('manoeuvre', manoeuvres),
   };
-  return (Object.keys(vocabulary) as (keyof Where)[]).flatMap((key) =>
+  return (Object.keys(vocabulary) as (keyof typeof vocabulary)[]).flatMap((key) =>
     (where[key] ?? []).flatMap((id, n) => unknown(`${path}.${key}[${n}]`, id, vocabulary[key])),
   );
 }
@@ -106,9 +106,10 @@ function whereProblems(standard: Standard, where: Where | undefined, path: strin
 /** What a run or a reading can be filtered and kept apart by: its manoeuvre, nothing of an item. */
 function quantityProblems(limit: Limit, path: string): Problem[] {
   if (addsUpMarks(limit.of)) return [];
-  const ofItems = Object.keys(limit.where ?? {}).filter((key) => key !== 'manoeuvres');
+  const elapsed = isElapsed(limit.of);
+  const ofItems = Object.keys(limit.where ?? {}).filter((key) => elapsed || key !== 'manoeuvres');
   return [
-    ...(limit.per === 'section' || limit.per === 'item'
+    ...(limit.per === 'section' || limit.per === 'item' || (elapsed && limit.per !== 'test')
       ? [problem(`${path}.per`, 'not-per', { of: limit.of, per: limit.per })]
       : []),
     ...ofItems.map((key) => problem(`${path}.where.${key}`, 'no-mark', { of: limit.of })),
@@ -117,13 +118,8 @@ function quantityProblems(limit: Limit, path: string): Problem[] {
 
 function limitProblems(standard: Standard): Problem[] {
   const measures = known('measure', idsOf(standard.measures));
-  const paths = [
-    ...standard.limits.map((_, l) => `limits[${l}]`),
-    ...standard.manoeuvres.flatMap(({ limits }, m) => limits.map((_, l) => `manoeuvres[${m}].limits[${l}]`)),
-  ];
   return [
-    ...allLimits(standard).flatMap(({ limit }, n) => {
-      const path = paths[n] ?? '';
+    ...limitPaths(standard).flatMap(({ limit, path }) => {
       return [
         ...whereProblems(standard, limit.where, `${path}.where`),
         ...quantityProblems(limit, path),
@@ -134,6 +130,28 @@ function limitProblems(standard: Standard): Problem[] {
     }),
     ...standard.caps.flatMap((cap, n) => whereProblems(standard, cap.where, `caps[${n}].where`)),
   ];
+}
+
+function conversionProblems(standard: Standard): Problem[] {
+  const measures = known('measure', idsOf(standard.measures));
+  const counted = known('count', idsOf(countedSteps));
+  const manoeuvres = known(
+    'manoeuvre',
+    standard.manoeuvres.flatMap(({ id, kind }) => [id, kind]),
+  );
+  return standard.conversions.flatMap((one, n) => {
+    const path = `conversions[${n}]`;
+    return [
+      ...(one.of.startsWith('measure:')
+        ? unknown(`${path}.of`, one.of.slice('measure:'.length), measures)
+        : unknown(`${path}.of`, one.of, counted)),
+      ...(one.manoeuvres ?? []).flatMap((id, m) => unknown(`${path}.manoeuvres[${m}]`, id, manoeuvres)),
+      ...markProblems(standard, one, `${path}.item`, `${path}.severity`),
+      ...(one.below !== undefined && one.below <= (one.from ?? 0)
+        ? [problem(`${path}.below`, 'empty-range', { from: one.from ?? 0 })]
+        : []),
+    ];
+  });
 }
 
 function ruleProblems(standard: Standard): Problem[] {
@@ -245,3 +263,31 @@ function exampleProblems(standard: Standard): Problem[] {
     ];
   });
 }
+
+/** Limits and caps that can never match, for they name skills or tags that no item has. */
+export function neverMatching(standard: Standard): readonly Problem[] {
+  const items = standard.sections.flatMap((section) => section.items);
+  const own = {
+    tags: new Set(items.flatMap(({ tags }) => tags)),
+    skills: new Set(items.map(({ skill }) => skill)),
+  };
+  const among = (where: Where | undefined, path: string): readonly Problem[] =>
+    (['tags', 'skills'] as const).flatMap((key) => {
+      const named = where?.[key] ?? [];
+      return named.length > 0 && !named.some((id) => own[key].has(id))
+        ? [problem(`${path}.where.${key}`, 'never-matches', { ids: named, what: key })]
+        : [];
+    });
+  return [
+    ...limitPaths(standard).flatMap(({ limit, path }) => among(limit.where, path)),
+    ...standard.caps.flatMap(({ where }, n) => among(where, `caps[${n}]`)),
+  ];
+}
+
+/** Each limit with its path. */
+const limitPaths = (standard: Standard): readonly { readonly limit: Limit; readonly path: string }[] => [
+  ...standard.limits.map((limit, l) => ({ limit, path: `limits[${l}]` })),
+  ...standard.manoeuvres.flatMap(({ limits }, m) =>
+    limits.map((limit, l) => ({ limit, path: `manoeuvres[${m}].limits[${l}]` })),
+  ),
+];

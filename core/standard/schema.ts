@@ -55,6 +55,19 @@ const limit = z
   })
   .readonly();
 
+/** A count or a reading that becomes a mark. */
+const conversion = z
+  .strictObject({
+    of: quantity,
+    manoeuvres: ids.optional(),
+    /** The first count or reading that becomes one, and the first that no longer does; left out: all. */
+    from: amount.optional(),
+    below: amount.optional(),
+    item: id,
+    severity: id,
+  })
+  .readonly();
+
 const cap = z
   .strictObject({ id, of: z.literal('faults'), where: where.optional(), max: count, because: words })
   .readonly();
@@ -167,6 +180,8 @@ const example = z
         .readonly(),
       100,
     ).default([]),
+    /** Seconds from the start of the test to its end. */
+    elapsed: amount.optional(),
     questionsWrong: count.default(0),
     verdict: z.enum(['pass', 'fail', 'ended']),
     breaches: ids.default([]),
@@ -211,6 +226,7 @@ export const standardSchema = z
     limits: list(limit, 200, 1),
     variants: list(variant, 50).default([]),
     caps: list(cap, 50).default([]),
+    conversions: list(conversion, 50).default([]),
     questions: questions.optional(),
     drive: drive.optional(),
     checks: list(check, 50).default([]),
@@ -227,6 +243,7 @@ export type Section = z.output<typeof section>;
 export type Item = z.output<typeof item>;
 export type Limit = z.output<typeof limit>;
 export type Cap = z.output<typeof cap>;
+export type Conversion = z.output<typeof conversion>;
 export type Where = z.output<typeof where>;
 export type Manoeuvre = z.output<typeof manoeuvre>;
 export type Variant = z.output<typeof variant>;

@@ -1,6 +1,8 @@
+import { compileStandard } from './compile';
 import { quantityOf } from './quantities';
-import { limitTitle } from './words';
-import { MOST, type Cap, type Limit, type Manoeuvre, type Standard } from './schema';
+import { skillOf } from './skills';
+import { limitTitle, severityLabel, unitText } from './words';
+import { MOST, type Cap, type Conversion, type Limit, type Manoeuvre, type Standard } from './schema';
 
 /** "At most 3 grade 2 faults on one item." and whether passing it ends the test; in the words of the standard. */
 export function limitSentence(standard: Standard, limit: Limit): string {
@@ -25,6 +27,41 @@ export function capSentence(standard: Standard, cap: Cap): string {
     ? `${title} never count.`
     : `${title}: only the first ${cap.max === 1 ? 'one counts' : `${cap.max} count`}.`;
 }
+
+/** "The third shunt and each further one in Reverse is marked as Shunts, serious fault." */
+export function conversionSentence(
+  standard: Standard,
+  { of, manoeuvres, from = 0, below, item, severity }: Conversion,
+): string {
+  const { hasItem, itemOf } = compileStandard(standard);
+  const label = hasItem(item) ? itemOf(item).item.label : item;
+  const titles = (manoeuvres ?? []).map(
+    (id) => standard.manoeuvres.find((one) => one.id === id)?.title ?? skillOf(id)?.title ?? id,
+  );
+  const where = titles.length > 0 ? ` in ${titles.join(' or ')}` : '';
+  return `${capital(countWords(standard, of, from, below))}${where} is marked as ${label}, ${severityLabel(standard, severity)}.`;
+}
+
+/** Which counts or readings: "each shunt", "shunt 3 and each further one", "roll-back (cm) of 15 or more, less than 30". */
+function countWords(standard: Standard, of: string, from: number, below: number | undefined): string {
+  const quantity = quantityOf(of);
+  if (quantity) {
+    const first = Math.max(1, Math.ceil(from));
+    if (below === undefined)
+      return first === 1 ? `each ${quantity.one}` : `${quantity.one} ${first} and each further one`;
+    const last = Math.ceil(below) - 1;
+    return first === last ? `${quantity.one} ${first}` : `each ${quantity.one} from ${first} to ${last}`;
+  }
+  const measure = standard.measures.find(({ id }) => `measure:${id}` === of);
+  const unit = measure?.unit ? ` (${unitText(measure.unit)})` : '';
+  const bounds = [
+    ...(from > 0 ? [`${from} or more`] : []),
+    ...(below === undefined ? [] : [`less than ${below}`]),
+  ];
+  return `${measure?.label ?? of}${unit}${bounds.length > 0 ? ` of ${bounds.join(', ')}` : ''}`;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a manoeuvre asks for: its sides, its clock, its limits. */
 export function manoeuvreSentences(standard: Standard, manoeuvre: Manoeuvre): readonly string[] {

@@ -1,4 +1,5 @@
 import { compileStandard, type PlacedItem } from './compile';
+import { withConversions } from './conversions';
 import type { Happening, Mark } from './happening';
 import type { Gravity, Severity, Standard } from './schema';
 
@@ -29,10 +30,13 @@ export function translate(from: Standard, to: Standard, happenings: readonly Hap
   const marks: Carried[] = [];
   const carried: Happening[] = [];
   const notHeld = new Set<string>();
+  const runOf = (run: string | null): string | null => (run === null ? null : (runs.get(run) ?? null));
   for (const happening of happenings) {
-    const run = happening.run === null ? null : (runs.get(happening.run) ?? null);
     switch (happening.kind) {
       case 'mark': {
+        // What the other standard makes of the same count is its own.
+        if (to.conversions.some(({ of }) => of === happening.converted)) break;
+        const run = runOf(happening.run);
         const found = carryMark(from, to, happening);
         if (typeof found === 'string') {
           marks.push({ how: 'lost', by: happening.by, from: happening, why: found });
@@ -43,19 +47,31 @@ export function translate(from: Standard, to: Standard, happenings: readonly Hap
         }
         break;
       }
-      case 'run':
+      case 'run': {
+        const run = runOf(happening.run);
         if (run === null) notHeld.add(manoeuvreTitle(from, happening.manoeuvre));
         else carried.push({ ...happening, manoeuvre: run });
         break;
+      }
       case 'measure':
         if (measures.has(happening.measure))
-          carried.push({ ...happening, run: run === null ? null : happening.run });
+          carried.push({ ...happening, run: runOf(happening.run) === null ? null : happening.run });
         else
           notHeld.add(from.measures.find(({ id }) => id === happening.measure)?.label ?? happening.measure);
         break;
+      case 'pause':
+      case 'resume':
+      case 'end':
+        carried.push(happening);
+        break;
     }
   }
-  return { happenings: carried, marks, merged: mergedItems(marks), notHeld: [...notHeld] };
+  return {
+    happenings: withConversions(to, carried),
+    marks,
+    merged: mergedItems(marks),
+    notHeld: [...notHeld],
+  };
 }
 
 const manoeuvreTitle = (standard: Standard, id: string): string =>

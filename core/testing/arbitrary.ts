@@ -33,7 +33,7 @@ const runLimit = fc.record({
   of: some(
     'seconds',
     'seconds',
-    ...quantityIds.filter((of) => !addsUpMarks(of)),
+    ...quantityIds.filter((of) => !addsUpMarks(of) && of !== 'elapsed'),
     'measure:rollBack',
     'measure:stalls',
   ),
@@ -42,7 +42,25 @@ const runLimit = fc.record({
   ends: fc.boolean(),
   where: maybe(fc.record({ manoeuvres: maybeSome('garage', 'bay-park', 'kerb') })),
 });
+const elapsedLimit = fc.record({
+  of: some('elapsed' as const),
+  per: some('test' as const),
+  max: fc.nat(70),
+  ends: fc.boolean(),
+  where: some(undefined),
+});
 const anyLimit = fc.oneof(markLimit, runLimit);
+const anyLimitOfTest = fc.oneof({ weight: 4, arbitrary: anyLimit }, { weight: 1, arbitrary: elapsedLimit });
+const conversion = fc
+  .record({
+    of: some('attempts', 'movements', 'shunts', 'measure:rollBack', 'measure:stalls'),
+    manoeuvres: maybeSome('garage', 'bay-park', 'kerb'),
+    from: maybe(fc.nat(4)),
+    more: maybe(fc.integer({ min: 1, max: 12 })),
+    item: some(...free),
+    severity: some(...severities),
+  })
+  .map(({ more, ...one }) => ({ ...one, below: more === undefined ? undefined : (one.from ?? 0) + more }));
 
 export interface Varied {
   /** Marks may be capped. */
@@ -55,7 +73,8 @@ export interface Varied {
 export const anyStandard = ({ caps, ends }: Varied): fc.Arbitrary<Standard> =>
   fc
     .record({
-      limits: fc.array(anyLimit, { minLength: 1, maxLength: 6 }),
+      limits: fc.array(anyLimitOfTest, { minLength: 1, maxLength: 6 }),
+      conversions: fc.array(conversion, { maxLength: 2 }),
       ofGarage: fc.array(anyLimit, { maxLength: 3 }),
       caps: fc.array(fc.record({ max: fc.nat(3), where: maybe(where) }), { maxLength: caps ? 3 : 0 }),
       retries: fc.nat(2),
@@ -70,7 +89,7 @@ export const anyStandard = ({ caps, ends }: Varied): fc.Arbitrary<Standard> =>
         }),
       ),
     })
-    .map(({ limits, ofGarage, caps: kept, retries, drive }) => {
+    .map(({ limits, ofGarage, caps: kept, conversions, retries, drive }) => {
       const small = standardWith();
       const inputs = (of: typeof limits, prefix: string) =>
         of.map((limit, n) =>
@@ -88,6 +107,7 @@ export const anyStandard = ({ caps, ends }: Varied): fc.Arbitrary<Standard> =>
           ...cap,
           where: cap.where ?? {},
         })),
+        conversions: conversions.map((one) => JSON.parse(JSON.stringify(one)) as unknown),
         questions: { ...small.questions, retries },
         drive,
       });

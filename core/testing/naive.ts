@@ -47,7 +47,7 @@ export function naiveVerdict(
   const prefix = (n: number) => entries.slice(0, n);
   const breachedBy = (n: number, of: readonly Rule[]) =>
     of.flatMap((rule) =>
-      totals(standard, rule, prefix(n), entries)
+      totals(standard, rule, prefix(n), entries, startedAt)
         .filter(({ total }) => total > maxOf(rule))
         .map(({ scope, total }) => ({ rule, scope, total })),
     );
@@ -62,7 +62,7 @@ export function naiveVerdict(
 
   const breaches = breachedBy(end, rules).map(({ rule, scope, total }) => {
     const first = entries.findIndex((_, n) =>
-      totals(standard, rule, prefix(n + 1), entries).some(
+      totals(standard, rule, prefix(n + 1), entries, startedAt).some(
         (entry) => same(entry.scope, scope) && entry.total > maxOf(rule),
       ),
     );
@@ -83,7 +83,7 @@ export function naiveVerdict(
             : 'incomplete',
     breaches,
     headroom: rules.flatMap((rule) =>
-      totals(standard, rule, prefix(end), entries).map(({ scope, total }) => ({
+      totals(standard, rule, prefix(end), entries, startedAt).map(({ scope, total }) => ({
         limit: rule.id,
         scope,
         total,
@@ -230,10 +230,51 @@ function entriesOf(standard: Standard, valid: readonly DriveEvent[], event: Driv
     }
     case 'manoeuvre':
     case 'measure':
-      return [entry(event.id, [], event.run)];
+      return [
+        entry(event.id, [], event.run),
+        // A fault of its own: the step or reading itself counts once.
+        ...convertedOf(standard, valid, event).map(({ item, severity }): Entry => {
+          const { id, device, seq, at, run = null } = event;
+          const made: DriveEvent = { kind: 'fault', id, device, seq, at, run, item, severity };
+          return { event: made, by: id, run, faults: [{ item, severity }] };
+        }),
+      ];
+    case 'end':
+    case 'pause':
+    case 'resume':
+      return [entry(event.id, [], null)];
     default:
       return [];
   }
+}
+
+/** The marks that a step or reading is made into: by which it is of its run, or by its value. */
+function convertedOf(
+  standard: Standard,
+  valid: readonly DriveEvent[],
+  event: DriveEvent & { kind: 'manoeuvre' | 'measure' },
+): Entry['faults'] {
+  const of =
+    event.kind === 'measure'
+      ? `measure:${event.measure}`
+      : { attempt: 'attempts', movement: 'movements', shunt: 'shunts' }[event.phase as string];
+  const value =
+    event.kind === 'measure'
+      ? event.value
+      : valid
+          .slice(0, valid.indexOf(event) + 1)
+          .filter(
+            (other) => other.kind === 'manoeuvre' && other.run === event.run && other.phase === event.phase,
+          ).length;
+  const step = valid.find((other) => other.kind === 'manoeuvre' && other.run === event.run);
+  const manoeuvre = step?.kind === 'manoeuvre' ? step.manoeuvre : null;
+  return standard.conversions.filter(
+    (one) =>
+      one.of === of &&
+      (one.from === undefined || value >= one.from) &&
+      (one.below === undefined || value < one.below) &&
+      namesManoeuvre(standard, one, manoeuvre),
+  );
 }
 
 interface Placed {
@@ -277,7 +318,11 @@ function countingMarks(standard: Standard, entries: readonly Entry[], all: reado
   }, []);
 }
 
-const namesManoeuvre = (standard: Standard, where: Where | undefined, id: string | null): boolean =>
+const namesManoeuvre = (
+  standard: Standard,
+  where: Pick<Where, 'manoeuvres'> | undefined,
+  id: string | null,
+): boolean =>
   !where?.manoeuvres ||
   standard.manoeuvres.some(
     (manoeuvre) =>
@@ -317,6 +362,7 @@ function totals(
   rule: Rule,
   entries: readonly Entry[],
   all: readonly Entry[],
+  startedAt: string,
 ): { readonly scope: Scope; readonly total: number }[] {
   const amounts: Amount[] = [
     ...(rule.per === 'test' ? [{ scope: { per: 'test' } as const, amount: 0 }] : []),
@@ -324,6 +370,7 @@ function totals(
     ...markAmounts(standard, rule, entries, all),
     ...readings(standard, rule, entries, all),
     ...secondsOf(standard, rule, entries, all),
+    ...elapsedOf(rule, entries, all, startedAt),
   ];
   const scopes = amounts
     .map(({ scope }) => scope)
@@ -423,7 +470,12 @@ function secondsOf(
     ...new Set(entries.flatMap(({ event }) => (event.kind === 'manoeuvre' ? [event.run] : []))),
   ].filter((run) => concerns(standard, rule, manoeuvreOf(all, run)));
   return runs.flatMap((run) => {
-    const [stop] = steps(entries, run, 'stop', 'end');
+    const [own] = steps(entries, run, 'stop', 'end');
+    // The last end of the test ends every run that has begun and isn't stopped by then.
+    const last = lastEnd(all);
+    const over = last && entries.includes(last) ? last : undefined;
+    const begun = over && steps(entries.slice(0, entries.indexOf(over)), run, ...phases).length > 0;
+    const stop = begun && (!own || entries.indexOf(over) < entries.indexOf(own)) ? over : own;
     const driven = stop ? entries.slice(0, entries.indexOf(stop)) : entries;
     const began = (part: readonly Entry[]) =>
       time(steps(part, run, 'clock')[0] ?? steps(part, run, 'start')[0]);
@@ -443,4 +495,29 @@ function secondsOf(
       return runScope(rule, run, n + 1).map((scope) => ({ scope, amount: (to - from) / 1000 }));
     });
   });
+}
+
+const phases = ['start', 'clock', 'movement', 'shunt', 'attempt', 'stop', 'end'];
+
+const lastEnd = (all: readonly Entry[]): Entry | undefined =>
+  all.findLast(({ event }) => event.kind === 'end');
+
+/** Second by second from the start of the test to its last end, those within a pause left out. */
+function elapsedOf(
+  rule: Rule,
+  entries: readonly Entry[],
+  all: readonly Entry[],
+  startedAt: string,
+): Amount[] {
+  const last = lastEnd(all);
+  if (rule.of !== 'elapsed' || !last || !entries.includes(last)) return [];
+  const clock = all
+    .slice(0, all.indexOf(last))
+    .filter(({ event }) => ['pause', 'resume'].includes(event.kind));
+  let driven = 0;
+  for (let second = Date.parse(startedAt); second < Date.parse(last.event.at); second += 1_000) {
+    const before = clock.filter(({ event }) => Date.parse(event.at) <= second).at(-1);
+    if (before?.event.kind !== 'pause') driven += 1;
+  }
+  return [{ scope: { per: 'test' }, amount: driven }];
 }

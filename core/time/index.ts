@@ -1,1 +1,2 @@
+export { drivenSeconds } from './driven';
 export { day, dayWords, instant, isDay, isInstant, isZone, zone } from './time';

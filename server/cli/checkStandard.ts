@@ -1,4 +1,5 @@
-import { MAX_STANDARD_LENGTH, readStandard, runExamples } from '../../core/standard';
+import { problemText } from '../../core/problems';
+import { checkStandard, MAX_STANDARD_LENGTH, readStandard, runExamples } from '../../core/standard';
 import { done, readWith, refused, type Outcome } from './io';
 
 /** Reads standard files and runs their worked examples; a file that holds gets one line. */
@@ -14,7 +15,10 @@ export function checkStandards(files: readonly string[]): Outcome {
         if (!result.ok) return [];
         const { title, version, limits } = result.value;
         const asked = runExamples(result.value).filter(({ applies }) => applies).length;
-        return [`${file}: ${title} ${version}: ${limits.length} limits, all ${asked} worked examples hold\n`];
+        return [
+          `${file}: ${title} ${version}: ${limits.length} limits, all ${asked} worked examples hold\n`,
+          ...checkStandard(result.value).warnings.map((one) => `${file}: note: ${problemText(one)}\n`),
+        ];
       })
       .join(''),
   );

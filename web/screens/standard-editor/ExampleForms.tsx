@@ -42,6 +42,11 @@ export function Examples() {
               label="Limits that it breaches"
               options={options.limitOptions(draft, (limit) => limitTitle(draft, limit))}
             />
+            <NumberLine
+              path={[...own, 'elapsed']}
+              label="Seconds of the whole test"
+              help="Left empty: not asked"
+            />
             <NumberLine path={[...own, 'questionsWrong']} label="Questions answered wrong" />
             <Tick path={[...own, 'retest']} label="It is a re-test" />
           </FieldGrid>

@@ -1,12 +1,21 @@
 import { Box, Typography } from '@mui/material';
-import { addsUpMarks, capSentence, limitSentence, type Cap, type Limit } from '../../../core/standard';
+import {
+  addsUpMarks,
+  capSentence,
+  conversionSentence,
+  limitSentence,
+  type Cap,
+  type Conversion,
+  type Limit,
+} from '../../../core/standard';
 import type { Path } from '../../parts/form';
 import type { Draft } from './useDraft';
 import { freeId } from '../../parts/form';
 import { useEditor } from './editor';
 import { EntryList } from './EntryList';
-import { Choice, FieldGrid, IdLine, NumberLine, Several, TextLine, Tick } from './fields';
+import { Choice, FieldGrid, Find, IdLine, NumberLine, Several, TextLine, Tick } from './fields';
 import {
+  countOptions,
   itemOptions,
   manoeuvreOrKindOptions,
   quantityOptions,
@@ -47,7 +56,11 @@ export function LimitList({ path }: { readonly path: Path }) {
       {(limit, own) => (
         <>
           <FieldGrid>
-            <Choice path={[...own, 'of']} label="What is totalled" options={quantityOptions(draft)} />
+            <Choice
+              path={[...own, 'of']}
+              label="What is totalled"
+              options={quantityOptions(draft, ofManoeuvre)}
+            />
             <Choice path={[...own, 'per']} label="Over" options={scopeOptions(limit.of)} />
             <NumberLine path={[...own, 'max']} label="At most" help="One more breaches it" />
             <Tick path={[...own, 'ends']} label="Breaching it ends the test" />
@@ -94,6 +107,45 @@ export function CapList() {
     </EntryList>
   );
 }
+
+export function ConversionList() {
+  const { draft } = useEditor();
+  return (
+    <EntryList<Conversion>
+      path={['conversions']}
+      noun="conversion"
+      empty="Nothing that is counted or read becomes a mark."
+      titleOf={(one) => conversionSentence(draft, one)}
+      blank={() => {
+        const item = draft.sections[0]?.items[0];
+        return { of: 'shunts', item: item?.id ?? '', severity: item?.severities[0] ?? '' };
+      }}
+    >
+      {(one, own) => (
+        <FieldGrid>
+          <Choice path={[...own, 'of']} label="What is counted or read" options={countOptions(draft)} />
+          <NumberLine path={[...own, 'from']} label="From" help="Left empty: the first one on" />
+          <NumberLine path={[...own, 'below']} label="Below" help="Left empty: without end" />
+          <Find path={[...own, 'item']} label="Is marked as" options={itemOptions(draft)} />
+          <Choice
+            path={[...own, 'severity']}
+            label="Severity"
+            options={severityOptions(draft).filter(({ value }) => mayBe(draft, one.item, value))}
+          />
+          <Several
+            path={[...own, 'manoeuvres']}
+            label="Only in these manoeuvres"
+            options={manoeuvreOrKindOptions(draft)}
+            optional
+          />
+        </FieldGrid>
+      )}
+    </EntryList>
+  );
+}
+
+const mayBe = ({ sections }: Draft, item: string, severity: string): boolean =>
+  sections.some(({ items }) => items.some((one) => one.id === item && one.severities.includes(severity)));
 
 /** Which marks a limit or cap is about: every key that is given must fit, by any value in it. */
 function WhereForm({ path, marks }: { readonly path: Path; readonly marks: boolean }) {

@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   capSentence,
+  conversionSentence,
   changeSentences,
   limitSentence,
   type Change,
@@ -23,7 +24,7 @@ interface Props {
 /** What the draft comes to, as one types: what must be put right, its rules in words, its examples, its changes. */
 export function LivePanel({ checked, changes, onPart }: Props) {
   const { base, results } = useEditor();
-  const { standard, problems } = checked;
+  const { standard, problems, warnings } = checked;
   return (
     <Box component="aside" aria-label="Live check" sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
       <Box aria-live="polite">
@@ -52,6 +53,19 @@ export function LivePanel({ checked, changes, onPart }: Props) {
           </>
         )}
       </Box>
+      {warnings.length > 0 ? (
+        <Box
+          component="ul"
+          aria-label="Worth a look"
+          sx={{ listStyle: 'none', m: 0, p: 0, color: colour('ochre') }}
+        >
+          {warnings.map((warning) => (
+            <li key={warning.path}>
+              <b>{partOf(warning)}</b> {warning.message}
+            </li>
+          ))}
+        </Box>
+      ) : null}
       {results ? <ExamplesSign results={results} /> : null}
       {standard ? <Rules standard={standard} /> : null}
       {changes ? <Changes since={base.version} changes={changes} /> : null}
@@ -68,6 +82,9 @@ function Rules({ standard }: { readonly standard: Standard }) {
         ))}
         {standard.caps.map((cap) => (
           <li key={cap.id}>{capSentence(standard, cap)}</li>
+        ))}
+        {standard.conversions.map((one, n) => (
+          <li key={n}>{conversionSentence(standard, one)}</li>
         ))}
       </Box>
     </Fold>

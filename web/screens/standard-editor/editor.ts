@@ -37,6 +37,7 @@ export const problemsAt = (problems: readonly Problem[], path: Path): readonly P
 const partOfKey: Readonly<Record<string, StandardPart>> = {
   limits: 'What passes',
   caps: 'What passes',
+  conversions: 'What passes',
   severities: 'Severities',
   sections: 'Sections and items',
   manoeuvres: 'Manoeuvres',

@@ -1,5 +1,7 @@
 import {
   addsUpMarks,
+  countedSteps,
+  isElapsed,
   quantities,
   manoeuvreKinds,
   skillAreas,
@@ -73,8 +75,17 @@ export const measureOptions = ({ measures }: Draft): readonly Option[] =>
     label: unit ? `${label} (${unitText(unit)})` : label,
   }));
 
-export const quantityOptions = (draft: Draft): readonly Option[] => [
-  ...Object.entries(quantities).map(([value, { label }]) => ({ value, label })),
+/** @param ofManoeuvre the time of the whole test is no limit of a manoeuvre */
+export const quantityOptions = (draft: Draft, ofManoeuvre: boolean): readonly Option[] => [
+  ...Object.entries(quantities)
+    .filter(([value]) => !ofManoeuvre || !isElapsed(value))
+    .map(([value, { label }]) => ({ value, label })),
+  ...measureOptions(draft).map(({ value, label }) => ({ value: `measure:${value}`, label })),
+];
+
+/** What can become a mark: steps that are counted, and readings. */
+export const countOptions = (draft: Draft): readonly Option[] => [
+  ...countedSteps.map(({ id, label }) => ({ value: id, label })),
   ...measureOptions(draft).map(({ value, label }) => ({ value: `measure:${value}`, label })),
 ];
 
@@ -88,7 +99,11 @@ const scopes: readonly Option[] = [
 
 /** Only faults and points can be totalled by what was marked. */
 export const scopeOptions = (of: Limit['of']): readonly Option[] =>
-  addsUpMarks(of) ? scopes : scopes.filter(({ value }) => value !== 'section' && value !== 'item');
+  addsUpMarks(of)
+    ? scopes
+    : scopes.filter(
+        ({ value }) => value === 'test' || (!isElapsed(of) && value !== 'section' && value !== 'item'),
+      );
 
 export const limitOptions = (
   { limits, manoeuvres }: Draft,

@@ -18,7 +18,7 @@ import { freeId, withValue, type Path } from '../../parts/form';
 import { useEditor } from './editor';
 import { EntryList } from './EntryList';
 import { Choice, FieldGrid, Find, IdLine, NumberLine, Several, ShortLine, TextLine } from './fields';
-import { CapList, LimitList } from './LimitForms';
+import { CapList, ConversionList, LimitList } from './LimitForms';
 import { Examples } from './ExampleForms';
 import * as options from './options';
 
@@ -66,6 +66,10 @@ function WhatPasses() {
         Caps
       </SubTitle>
       <CapList />
+      <SubTitle more="A step of a manoeuvre that is counted, or a reading, becomes a mark of its own at that moment.">
+        Counts and readings that become marks
+      </SubTitle>
+      <ConversionList />
     </>
   );
 }

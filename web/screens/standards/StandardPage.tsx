@@ -5,6 +5,7 @@ import { API } from '../../../contract';
 import {
   MOST,
   capSentence,
+  conversionSentence,
   heldValue,
   limitSentence,
   manoeuvreSentences,
@@ -76,6 +77,9 @@ function Booklet({ standard }: { readonly standard: Standard }) {
             <li key={cap.id}>
               <b>{capSentence(standard, cap)}</b> {cap.because}
             </li>
+          ))}
+          {standard.conversions.map((one, n) => (
+            <li key={n}>{conversionSentence(standard, one)}</li>
           ))}
         </Box>
       </Part>
