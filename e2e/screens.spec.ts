@@ -100,10 +100,10 @@ for (const [size, viewport] of Object.entries(sizes))
     await page.getByRole('link', { name: 'All drives under this standard' }).click();
     await expect(page.getByRole('group', { name: 'Drives under this standard' })).toBeVisible();
     await sound(page, 'all drives under one standard');
-    await page.goto('/standards/timed-yard/1.1.0/changes');
+    await page.goto('/standards/timed-yard/1.2.0/changes');
     await expect(page.getByRole('region', { name: 'Worked examples' })).toBeVisible();
     await sound(page, 'changes');
-    await page.goto('/standards/timed-yard/1.1.0/edit');
+    await page.goto('/standards/timed-yard/1.2.0/edit');
     await page.getByRole('button', { name: /^Roll-back/ }).click();
     await expect(page.getByRole('complementary', { name: 'Live check' })).toContainText('worked examples');
     await sound(page, 'the editor');
@@ -329,7 +329,7 @@ test('the window is named after the screen, and after whom it is about', async (
     .getByRole('link', { name: /^Priya Venkatesan/ })
     .click();
   await expect(page).toHaveTitle('Priya Venkatesan, Jasperwren');
-  await page.goto('/standards/timed-yard/1.1.0/edit');
+  await page.goto('/standards/timed-yard/1.2.0/edit');
   await expect(page).toHaveTitle('Timed yard, editing, Jasperwren');
   // Addresses of the last version lead on.
   const mocks = (await (await page.request.get('/api/v1/tests?limit=1')).json()) as {
@@ -338,6 +338,6 @@ test('the window is named after the screen, and after whom it is about', async (
   const id = mocks.items[0]?.id ?? '';
   await page.goto(`/tests/${id}/kerb`);
   await expect(page).toHaveURL(`/mocks/${id}/debrief`);
-  await page.goto('/standards/timed-yard/1.1.0/drives');
-  await expect(page).toHaveURL('/standards/timed-yard/1.1.0/mocks');
+  await page.goto('/standards/timed-yard/1.2.0/drives');
+  await expect(page).toHaveURL('/standards/timed-yard/1.2.0/mocks');
 });

@@ -77,16 +77,12 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
       happenings.push(happening);
       // A count or reading that the standard makes a mark of.
       for (const mark of convert(happening)) {
-        const { by, at, item, severity, run } = mark;
-        const made = {
-          regradedFrom: null,
-          source: 'conversion',
-          flag: null,
-          feature: null,
-          place: null,
-        } as const;
-        marks.push({ by, at, item, severity, run, ...made });
-        happenings.push(mark);
+        const { by, at, item, severity: first, run } = mark;
+        const severity = regrades.get(by) ?? first;
+        const regradedFrom = severity === first ? null : first;
+        const made = { source: 'conversion', flag: null, feature: null, place: null } as const;
+        marks.push({ by, at, item, severity, regradedFrom, run, ...made });
+        happenings.push({ ...mark, severity });
       }
     },
     sortOf: (flag) => sorts.get(flag),

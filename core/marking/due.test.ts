@@ -17,14 +17,14 @@ describe('the manoeuvres that are due', () => {
   it('are those of the standard in its order, each side apart, with how often they were begun', () => {
     const yard = shipped('attempts-yard');
     const run = (id: string, side: 'left' | 'right') =>
-      ({ kind: 'manoeuvre', run: id, manoeuvre: 'alley', phase: 'start', side }) as const;
+      ({ kind: 'manoeuvre', run: id, manoeuvre: `alley-${side}`, phase: 'start', side }) as const;
     const drive = driveOf(yard, eventsOf([run('a', 'left'), run('b', 'left')]));
     const due = manoeuvresDue(yard, runsOf(drive));
     expect(due.slice(0, 4).map(({ manoeuvre, side, done }) => [manoeuvre.id, side, done])).toEqual([
       ['outside', null, 0],
       ['inside', null, 0],
-      ['alley', 'left', 2],
-      ['alley', 'right', 0],
+      ['alley-left', 'left', 2],
+      ['alley-right', 'right', 0],
     ]);
   });
 

@@ -46,7 +46,7 @@ export {
   type PlanEntry,
   type QuestionDue,
 } from './plan';
-export { openRun, runsOf, type Run } from './run';
+export { markedByCount, openRun, runsOf, type Run } from './run';
 export { firstStage, stageAt, stageNow, stagesDone, stagesOf } from './stages';
 export {
   breachWords,
@@ -64,4 +64,4 @@ export {
 export { freeSpots, MANY_MARKS } from './spots';
 export { HILL_START, PULL_UP } from './kinds';
 export type { DriveMark } from './mark';
-export { markWords, noteWords, runTitle, stages, stageTitle } from './titles';
+export { markWords, noteWords, runTitle, sideTitle, stages, stageTitle } from './titles';

@@ -238,8 +238,8 @@ export const kinds = [
         `${runTitle(standard, { manoeuvre, side: null })}: ${phaseWords[phase]}`,
       shown: ({ run: id, manoeuvre, phase, side = null }) => ({ run: id, manoeuvre, phase, side }),
       ...byTouch,
-      effect: ({ id: by, at, run: id, manoeuvre, phase }, { happens }) =>
-        happens({ kind: 'run', by, at, run: id, manoeuvre, phase }),
+      effect: ({ id: by, at, run: id, manoeuvre, phase, side = null }, { happens }) =>
+        happens({ kind: 'run', by, at, run: id, manoeuvre, phase, side }),
       problems: ({ manoeuvre }, { standard }) =>
         unknown('manoeuvre', manoeuvre, 'manoeuvre', standard.manoeuvres),
     },

@@ -1,5 +1,6 @@
 import { stepRun, unstartedRun, type RunState } from '../standard';
 import type { Drive } from './drive';
+import type { DriveMark } from './mark';
 
 /** One run of a manoeuvre, as far as it has been recorded. */
 export interface Run extends RunState {
@@ -21,3 +22,21 @@ export function runsOf(drive: Pick<Drive, 'manoeuvres'>): readonly Run[] {
 /** The run that is going on: the last one begun that has not stopped. */
 export const openRun = (drive: Pick<Drive, 'manoeuvres'>): Run | null =>
   runsOf(drive).findLast(({ stoppedAt }) => stoppedAt === null) ?? null;
+
+/** Whether the count or a reading of the run under way has already made this mark. */
+export const markedByCount = (
+  {
+    drive,
+    marks,
+  }: {
+    readonly drive: Pick<Drive, 'manoeuvres'>;
+    readonly marks: readonly Pick<DriveMark, 'source' | 'run' | 'item'>[];
+  },
+  item: string,
+): boolean => {
+  const run = openRun(drive)?.run;
+  return (
+    run !== undefined &&
+    marks.some((mark) => mark.source === 'conversion' && mark.run === run && mark.item === item)
+  );
+};

@@ -3,6 +3,7 @@ import {
   countedSteps,
   severityLabel,
   type CountedPhase,
+  type Manoeuvre,
   type RunPhase,
   type Standard,
 } from '../standard';
@@ -51,11 +52,15 @@ export const noteWords = ({
   readonly by?: string | undefined;
 }): string => (by === 'severity-guide' ? `Severity guide: ${text}` : text);
 
+/** A manoeuvre on one of its sides, unless its own title ends with it. */
+export const sideTitle = ({ title }: Pick<Manoeuvre, 'title'>, side: 'left' | 'right' | null): string =>
+  side && !title.toLowerCase().endsWith(` ${side}`) ? `${title}, ${side}` : title;
+
 /** "Alley docking, left". */
 export function runTitle(
   standard: Standard,
   { manoeuvre, side }: { readonly manoeuvre: string; readonly side: 'left' | 'right' | null },
 ): string {
-  const title = standard.manoeuvres.find(({ id }) => id === manoeuvre)?.title ?? manoeuvre;
-  return side ? `${title}, ${side}` : title;
+  const found = standard.manoeuvres.find(({ id }) => id === manoeuvre);
+  return found ? sideTitle(found, side) : manoeuvre;
 }

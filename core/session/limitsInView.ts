@@ -1,5 +1,5 @@
 import { openRun, type Judgement } from '../marking';
-import { addsUpMarks, isTimed, limitOf, nearness, type Headroom, type Standard } from '../standard';
+import { addsUpMarks, isTimed, limitOf, MOST, nearness, type Headroom, type Standard } from '../standard';
 
 /** A limit as the marking screen shows it. */
 export interface LimitInView extends Headroom {
@@ -27,6 +27,9 @@ export function limitsInView(standard: Standard, judgement: Judgement, most: num
 }
 
 function atRest(standard: Standard, { limit: id, scope, total, left, max }: Headroom): boolean {
-  if (scope.per === 'test') return total === 0 && !addsUpMarks(limitOf(standard, id)?.of);
+  // As good as no limit: another school's value may be put in its place.
+  const marks = addsUpMarks(limitOf(standard, id)?.of);
+  if (marks && max >= MOST) return true;
+  if (scope.per === 'test') return total === 0 && !marks;
   return total === 0 || left > Math.max(1, max / 2);
 }

@@ -32,6 +32,8 @@ export interface RunStep extends Happened {
   readonly run: string;
   readonly manoeuvre: string;
   readonly phase: RunPhase;
+  /** Of a manoeuvre that is done on either side. */
+  readonly side?: 'left' | 'right' | null;
 }
 
 export interface Reading extends Happened {

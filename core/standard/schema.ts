@@ -194,7 +194,7 @@ const variant = z
   .strictObject({
     id,
     title: label,
-    /** Where it stands, by ids: `limits.speed.max`, `manoeuvres.garage.limits.garage-time.max`. */
+    /** Where it stands, by ids: `limits.speed.max`; what has none by its place from 0: `conversions.1.from`. */
     at: z.string().min(1).max(200),
     default: amount,
     other: amount,

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { expect, it } from '@jest/globals';
 import { parseStandard } from './parse';
-import { capSentence, limitSentence, manoeuvreSentences } from './sentences';
+import { capSentence, conversionSentence, limitSentence, manoeuvreSentences } from './sentences';
 
 const folder = new URL('../../data/standards/', import.meta.url);
 
@@ -16,6 +16,7 @@ it.each(
   expect([
     ...standard.limits.map((limit) => limitSentence(standard, limit)),
     ...standard.caps.map((cap) => capSentence(standard, cap)),
+    ...standard.conversions.map((one) => conversionSentence(standard, one)),
     ...standard.manoeuvres.flatMap((manoeuvre) =>
       manoeuvreSentences(standard, manoeuvre).map((sentence) => `${manoeuvre.title}: ${sentence}`),
     ),

@@ -1,5 +1,5 @@
 import { compileStandard } from './compile';
-import { quantityOf } from './quantities';
+import { addsUpMarks, quantityOf } from './quantities';
 import { skillOf } from './skills';
 import { limitTitle, severityLabel, unitText } from './words';
 import { MOST, type Cap, type Conversion, type Limit, type Manoeuvre, type Standard } from './schema';
@@ -13,6 +13,7 @@ export function limitSentence(standard: Standard, limit: Limit): string {
   const quantity = quantityOf(limit.of);
   const singular =
     quantity && words.startsWith(quantity.many) ? quantity.one + words.slice(quantity.many.length) : words;
+  if (addsUpMarks(limit.of) && limit.max >= MOST) return `${title}: no limit here.`;
   const amount =
     limit.max === 0 ? `No ${words}` : `At most ${limit.max} ${limit.max === 1 ? singular : words}`;
   if (!limit.ends) return `${amount}.`;

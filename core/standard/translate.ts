@@ -83,12 +83,21 @@ function runMap(from: Standard, to: Standard, happenings: readonly Happening[]):
   for (const happening of happenings) {
     if (happening.kind !== 'run' || map.has(happening.run)) continue;
     const kind = from.manoeuvres.find(({ id }) => id === happening.manoeuvre)?.kind;
+    const alike = to.manoeuvres.filter((entry) => entry.kind === kind);
+    const side = sideOf(happenings, happening.run);
     const like =
-      to.manoeuvres.find((entry) => entry.id === happening.manoeuvre && entry.kind === kind) ??
-      to.manoeuvres.find((entry) => entry.kind === kind);
+      alike.find(({ id }) => id === happening.manoeuvre) ??
+      alike.find(({ sides }) => side !== null && sides?.includes(side)) ??
+      alike[0];
     if (like) map.set(happening.run, like.id);
   }
   return map;
+}
+
+/** The side of a run, where any of its steps tells it. */
+function sideOf(happenings: readonly Happening[], run: string): 'left' | 'right' | null {
+  for (const one of happenings) if (one.kind === 'run' && one.run === run && one.side) return one.side;
+  return null;
 }
 
 function carryMark(from: Standard, to: Standard, mark: Mark): { item: string; severity: string } | string {

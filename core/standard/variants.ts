@@ -15,9 +15,13 @@ function locate(value: Json, path: string): readonly (string | number)[] | null 
       .filter(({ id }) => path === id || path.startsWith(`${id}.`))
       .sort((a, b) => b.id.length - a.id.length);
     const [found] = matches;
-    if (!found) return null;
-    const rest = locate(entries[found.index], path.slice(found.id.length + 1));
-    return rest && [found.index, ...rest];
+    // What has no id is found by its place, from 0.
+    const [place = ''] = path.split('.');
+    const index =
+      found?.index ?? (/^\d+$/.test(place) && Number(place) < entries.length ? Number(place) : null);
+    if (index === null) return null;
+    const rest = locate(entries[index], path.slice((found?.id ?? place).length + 1));
+    return rest && [index, ...rest];
   }
   if (typeof value !== 'object' || value === null) return null;
   const [key = '', ...others] = path.split('.');

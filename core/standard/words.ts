@@ -28,7 +28,8 @@ export const limitOf = (standard: Standard, id: string): Limit | undefined =>
 function scopeName(standard: Standard, limit: Limit, scope: Scope): string {
   switch (scope.per) {
     case 'test':
-      return '';
+      // Of one manoeuvre, over all its runs.
+      return allLimits(standard).find((entry) => entry.limit === limit)?.manoeuvre?.title ?? '';
     case 'section':
       return standard.sections.find(({ id }) => id === scope.id)?.title ?? scope.id;
     case 'item':

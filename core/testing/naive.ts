@@ -233,7 +233,8 @@ function entriesOf(standard: Standard, valid: readonly DriveEvent[], event: Driv
       return [
         entry(event.id, [], event.run),
         // A fault of its own: the step or reading itself counts once.
-        ...convertedOf(standard, valid, event).map(({ item, severity }): Entry => {
+        ...convertedOf(standard, valid, event).map((own): Entry => {
+          const { item, severity } = graded(event.id, own.item, own.severity);
           const { id, device, seq, at, run = null } = event;
           const made: DriveEvent = { kind: 'fault', id, device, seq, at, run, item, severity };
           return { event: made, by: id, run, faults: [{ item, severity }] };

@@ -30,7 +30,9 @@ export function manoeuvreFor(
   course: Course,
 ): { readonly manoeuvre: Manoeuvre; readonly side: 'left' | 'right' | null } | null {
   for (const kind of course.manoeuvres) {
-    const manoeuvre = standard.manoeuvres.find((one) => one.kind === kind);
+    const alike = standard.manoeuvres.filter((one) => one.kind === kind);
+    const ofSide = alike.find(({ sides = [] }) => course.side !== undefined && sides.includes(course.side));
+    const manoeuvre = ofSide ?? alike[0];
     if (!manoeuvre) continue;
     const sides = manoeuvre.sides ?? [];
     const own = course.side ?? sides[0] ?? null;

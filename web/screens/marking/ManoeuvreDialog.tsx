@@ -1,5 +1,5 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { nextDue, type DueManoeuvre } from '../../../core/marking';
+import { nextDue, sideTitle, type DueManoeuvre } from '../../../core/marking';
 import type { Manoeuvre } from '../../../core/standard';
 import { colour, tokens } from '../../parts/ui';
 
@@ -49,5 +49,4 @@ export function ManoeuvreDialog({ open, due, onClose, onStart }: Props) {
 
 const limitText = ({ clock }: Manoeuvre): string => (clock?.seconds ? `${clock.seconds} s` : '');
 
-export const dueTitle = ({ manoeuvre, side }: DueManoeuvre): string =>
-  side ? `${manoeuvre.title}, ${side}` : manoeuvre.title;
+export const dueTitle = ({ manoeuvre, side }: DueManoeuvre): string => sideTitle(manoeuvre, side);

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import type { Judgement, Run } from '../../../core/marking';
+import { sideTitle, type Judgement, type Run } from '../../../core/marking';
 import { countedSteps, isTimed, unitText, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
@@ -50,8 +50,7 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
     <Panel role="region" aria-label={`Manoeuvre: ${manoeuvre.title}`}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 1.5 }, flexWrap: 'wrap' }}>
         <Box sx={{ flex: 1, minWidth: { xs: 90, md: 140 }, fontSize: 20, fontWeight: 700, lineHeight: 1.15 }}>
-          {manoeuvre.title}
-          {run.side ? `, ${run.side}` : ''}
+          {sideTitle(manoeuvre, run.side)}
         </Box>
         <RunClock since={run.since} most={seconds?.max ?? null} />
         {manoeuvre.clock && !run.clocked ? (

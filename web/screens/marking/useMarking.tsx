@@ -3,7 +3,7 @@ import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useCallback, useState } from 'react';
 import type { Position } from '../../../core/geo';
-import { HABIT, minorsOnSkill, type Judgement } from '../../../core/marking';
+import { HABIT, markedByCount, minorsOnSkill, type Judgement } from '../../../core/marking';
 import { referenceTo, type Feature } from '../../../core/route';
 import type { Item, Severity, Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
@@ -76,7 +76,23 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
         setSaid(refusalWords(refused));
         return;
       }
-      if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
+      if (markedByCount(judgement, item.id))
+        enqueueSnackbar(`${item.label} is already there by the count. Is this another one?`, {
+          autoHideDuration: 8_000,
+          action: (key) => (
+            <Button
+              color="inherit"
+              sx={{ minHeight: tokens.deckTouch }}
+              onClick={() => {
+                undo({ do: 'take-back', events: [by] }, item.label);
+                closeSnackbar(key);
+              }}
+            >
+              Take it back
+            </Button>
+          ),
+        });
+      else if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
         enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
           autoHideDuration: 8_000,
           action: (key) => (
@@ -94,7 +110,7 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
         });
       setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
     },
-    [act, where, standard, judgement.marks, enqueueSnackbar, closeSnackbar, ask],
+    [act, where, standard, judgement, undo, enqueueSnackbar, closeSnackbar, ask],
   );
 
   const flag = useCallback(() => {
