@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import formats from 'ajv-formats';
-import { skillAreas } from './skills';
+import { manoeuvreKinds, skillAreas } from './skills';
 import { runExamples } from './examples';
 import { readStandard } from './parse';
 import type { Standard } from './schema';
@@ -36,6 +36,20 @@ describe.each(files)('%s', (file) => {
       if (variant.at.startsWith('drive')) continue;
       expect(asked(runExamples(other))).not.toEqual(asked(runExamples(standard)));
     }
+  });
+
+  it('has an item to mark each manoeuvre by that its plan or its course can ask for', () => {
+    const { drive, manoeuvres, sections } = shipped(file);
+    const skills = sections.flatMap(({ items }) => items.map(({ skill }) => skill));
+    const kinds = new Set([
+      ...manoeuvres.map(({ kind }) => kind),
+      ...(drive?.manoeuvres?.from ?? []).map((id) => manoeuvres.find((one) => one.id === id)?.kind ?? id),
+    ]);
+    // An inspection or a plain turn is no manoeuvre of the shared list.
+    const asked = [...kinds].filter((kind) => manoeuvreKinds.includes(kind));
+    expect(
+      asked.filter((kind) => !skills.some((skill) => skill === kind || skill.startsWith(`${kind}.`))),
+    ).toEqual([]);
   });
 
   it('is named by its id and says where its limits come from', () => {

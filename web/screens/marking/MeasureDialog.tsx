@@ -1,5 +1,5 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { readAs, typedNumber } from '../../../core/numbers';
 import { unitText, type Standard } from '../../../core/standard';
 import { tokens } from '../../parts/ui';
@@ -11,7 +11,11 @@ interface Props {
 }
 
 /** Steps that suit the size of what is measured. */
-const stepsFor = (unit: string): readonly number[] => (unit === '1/min' ? [500, 100] : [10, 5, 1]);
+const stepsFor = (unit: string): readonly number[] =>
+  unit === '1/min' ? [500, 100] : unit === SECONDS ? [1, 0.1] : [10, 5, 1];
+
+/** What is measured in seconds can be timed on the spot. */
+const SECONDS = 's';
 
 /** One reading, by steps or typed. */
 export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Props) {
@@ -20,7 +24,9 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
   const wrong = Number.isNaN(value) || value < 0 || value > 1_000_000;
   const read = readAs(text);
   const steps = stepsFor(unit);
-  const move = (by: number) => setText(String(Math.max(0, (wrong ? 0 : value) + by)));
+  const move = (by: number) =>
+    setText(String(Math.max(0, Math.round(((wrong ? 0 : value) + by) * 1000) / 1000)));
+  const timer = useTimer(setText);
   return (
     <Dialog open onClose={onClose} aria-labelledby="measure-title">
       <DialogTitle id="measure-title">
@@ -42,6 +48,16 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
             },
           }}
         />
+        {unit === SECONDS ? (
+          <Button
+            fullWidth
+            variant={timer.running ? 'contained' : 'outlined'}
+            onClick={timer.toggle}
+            sx={{ minHeight: tokens.deckTouch, mb: 1.5, fontSize: 20 }}
+          >
+            {timer.running ? 'Stop the clock' : 'Start the clock'}
+          </Button>
+        ) : null}
         <Box sx={{ display: 'flex', gap: 1, justifyContent: 'center' }}>
           {[...steps.map((by) => -by), ...[...steps].reverse()].map((by) => (
             <Button
@@ -61,7 +77,7 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
         </Button>
         <Button
           variant="contained"
-          disabled={wrong}
+          disabled={wrong || timer.running}
           onClick={() => onRead(value)}
           sx={{ minHeight: tokens.deckTouch, px: 4 }}
         >
@@ -70,4 +86,27 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
       </DialogActions>
     </Dialog>
   );
+}
+
+/** Counts seconds, to the tenth, from a touch to the next. */
+function useTimer(onSeconds: (text: string) => void): {
+  readonly running: boolean;
+  readonly toggle: () => void;
+} {
+  const [since, setSince] = useState<number | null>(null);
+  const told = useRef(onSeconds);
+  told.current = onSeconds;
+  useEffect(() => {
+    if (since === null) return;
+    const tell = (): void => told.current(((performance.now() - since) / 1000).toFixed(1));
+    const timer = setInterval(tell, 100);
+    return () => {
+      clearInterval(timer);
+      tell();
+    };
+  }, [since]);
+  return {
+    running: since !== null,
+    toggle: () => setSince((before) => (before === null ? performance.now() : null)),
+  };
 }
