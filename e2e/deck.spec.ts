@@ -79,16 +79,16 @@ test('undo takes back the last touch of whatever kind, says what it was, and a m
     .getByRole('button', { name: 'Looking round before moving off: Driving fault', exact: true })
     .click();
   await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
-  await page.getByRole('button', { name: /^Bay park/ }).click();
+  await page.getByRole('button', { name: /^Bay park: reverse in/ }).click();
   await expect(stage('Manoeuvre')).toHaveAttribute('aria-current', 'step');
   await page.getByRole('button', { name: 'Undo last' }).click();
-  await expect(page.getByRole('alert').getByText('Undone: Bay park: started')).toBeVisible();
+  await expect(page.getByRole('alert').getByText('Undone: Bay park: reverse in, drive out: started')).toBeVisible();
   await expect(page.getByRole('region', { name: /^Manoeuvre: / })).toBeHidden();
   await expect(stage('Drive')).toHaveAttribute('aria-current', 'step');
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);
 
   await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
-  await page.getByRole('button', { name: /^Bay park/ }).click();
+  await page.getByRole('button', { name: /^Bay park: reverse in/ }).click();
   await page
     .getByRole('region', { name: /^Manoeuvre: / })
     .getByRole('button', { name: 'Done' })

@@ -26,7 +26,7 @@ test('Today and the learner’s page tell the same chance, and both follow marks
     data: {
       id,
       learner: page.url().split('/').at(-1),
-      standard: { id: 'fault-ceiling', version: '1.1.0' },
+      standard: { id: 'fault-ceiling', version: '1.2.0' },
       retest: false,
       startedAt: new Date(Date.parse(TEST_NOW) - 30 * 60_000).toISOString(),
       zone: TEST_ZONE,

@@ -23,7 +23,7 @@ test('a school that counts no corrections switches to the other value, and the n
   await expect(panel(page)).toContainText('all 10 worked examples hold');
   await expect(panel(page)).toContainText('count at most was 1000, now 0.');
   await page.getByRole('button', { name: 'Save as version 1.2.0' }).click();
-  await expect(page.getByText('Version 1.2.0, car, driving on the left.')).toBeVisible();
+  await expect(page.getByText('Version 1.3.0, car, driving on the left.')).toBeVisible();
   await expect(page.getByText(/parking put right by pulling forward\) never count/)).toBeVisible();
   await page.getByRole('link', { name: 'What changed since an earlier version' }).click();
   await expect(page.getByRole('region', { name: 'What passes' })).toContainText(
@@ -66,8 +66,8 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.keyboard.press('Escape');
   await expect(panel(page)).toContainText('No problems');
   await save.click();
-  await expect(page.getByText('Version 1.2.0, ')).toBeVisible();
-  await page.goto('/standards/check-list/1.1.0');
+  await expect(page.getByText('Version 1.3.0, ')).toBeVisible();
+  await page.goto('/standards/check-list/1.2.0');
   await expect(page.getByText('At most 30 errors.').first()).toBeVisible();
 });
 
@@ -208,6 +208,6 @@ test('the list of standards comes whole: nothing moves under a finger when one o
   const last = page.getByRole('link', { name: 'Timed yard', exact: true });
   await expect(last).toBeVisible();
   const first = await last.boundingBox();
-  await expect(page.getByText('all 34 worked examples hold')).toBeVisible();
+  await expect(page.getByText('all 41 worked examples hold')).toBeVisible();
   expect(await last.boundingBox()).toEqual(first);
 });

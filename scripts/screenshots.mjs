@@ -105,7 +105,7 @@ async function takeAll() {
   await page.waitForTimeout(2500);
   await shoot(page, 'report', { fullPage: true });
   await page.goto(`${address}/standards`);
-  await page.getByText('all 34 worked examples hold').waitFor();
+  await page.getByText('all 41 worked examples hold').waitFor();
   await shoot(page, 'standards');
   await page.goto(address);
   await page.getByRole('link', { name: /^Amara Okonwe/ }).click();

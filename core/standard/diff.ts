@@ -318,6 +318,7 @@ const driveFacts = (standard: Standard): Facts => {
   return {
     minutes: drive?.minutes,
     'independent minutes': drive?.independentMinutes,
+    'share of tests with a device': drive?.deviceShare,
     'manoeuvres drawn': drive?.manoeuvres?.draw,
     'drawn from': drive?.manoeuvres?.from.map((id) => manoeuvreTitle(standard, id)).join(', '),
     'share of tests with an emergency stop': drive?.emergencyStopShare,

@@ -112,6 +112,8 @@ const drive = z
     minutes: amount,
     independentMinutes: amount.optional(),
     manoeuvres: z.strictObject({ draw: count, from: ids }).readonly().optional(),
+    /** Share of tests in which the independent part follows a device; signs in the others. */
+    deviceShare: z.number().min(0).max(1).optional(),
     emergencyStopShare: z.number().min(0).max(1).optional(),
     pullUps: count.optional(),
     /** Share of the planned minutes below which a drive is incomplete; 0.75 where it is not given. */

@@ -24,7 +24,7 @@ function logFile(name: string, faults: number, change: Record<string, unknown> =
     kind: 'header',
     format: 'jasperwren-log/1',
     test: 't',
-    standard: { id: 'fault-ceiling', version: '1.1.0' },
+    standard: { id: 'fault-ceiling', version: '1.2.0' },
     learner: 'ines',
     retest: false,
     startedAt: '2026-09-14T08:00:00.000Z',
@@ -66,7 +66,7 @@ describe('judge', () => {
       .split('\n')
       .map((line) => JSON.parse(line) as object);
     expect(verdicts[0]).toEqual({
-      standard: { id: 'fault-ceiling', version: '1.1.0' },
+      standard: { id: 'fault-ceiling', version: '1.2.0' },
       outcome: 'fail',
       breaches: [
         {
@@ -96,7 +96,7 @@ describe('judge', () => {
 
   it('writes for people when asked', () => {
     const { stdout } = jasperwren('judge', '--text', '--standard', ceiling, '--log', logFile('text', 16));
-    expect(stdout).toContain('fail under Fault ceiling 1.1.0');
+    expect(stdout).toContain('fail under Fault ceiling 1.2.0');
     expect(stdout).toContain('Incomplete: no independent driving, no pull-ups, no manoeuvre, no questions');
     expect(stdout).toContain('Driving faults: 16, at most 15');
   });

@@ -375,6 +375,11 @@ function DrivePlan() {
       <FieldGrid least={240}>
         <NumberLine path={['drive', 'minutes']} label="Minutes of driving" />
         <NumberLine path={['drive', 'independentMinutes']} label="Of these independent, minutes" />
+        <NumberLine
+          path={['drive', 'deviceShare']}
+          label="Share of tests with a device"
+          help="0.8: four of five follow a device, one follows signs"
+        />
         <NumberLine path={['drive', 'pullUps']} label="Pull-ups" />
         <NumberLine
           path={['drive', 'emergencyStopShare']}
