@@ -82,7 +82,9 @@ test('undo takes back the last touch of whatever kind, says what it was, and a m
   await page.getByRole('button', { name: /^Bay park: reverse in/ }).click();
   await expect(stage('Manoeuvre')).toHaveAttribute('aria-current', 'step');
   await page.getByRole('button', { name: 'Undo last' }).click();
-  await expect(page.getByRole('alert').getByText('Undone: Bay park: reverse in, drive out: started')).toBeVisible();
+  await expect(
+    page.getByRole('alert').getByText('Undone: Bay park: reverse in, drive out: started'),
+  ).toBeVisible();
   await expect(page.getByRole('region', { name: /^Manoeuvre: / })).toBeHidden();
   await expect(stage('Drive')).toHaveAttribute('aria-current', 'step');
   await expect(tape(page).getByRole('listitem')).toHaveCount(1);

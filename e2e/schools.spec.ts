@@ -62,11 +62,11 @@ test('Points from a hundred: the fixed course to its end, with exactly twenty po
   }
   await expect(course).toContainText('The course is done');
   await page.getByRole('button', { name: 'Stops', exact: true }).click();
-  await pad(page, 'Full stop not counted to five', 'Error').click();
+  await pad(page, 'Full stop not held long enough', 'Error').click();
   await page.getByRole('button', { name: 'Looking', exact: true }).click();
   await pad(page, 'Not looking back while reversing', 'Error').click();
   await page.getByRole('button', { name: 'Control', exact: true }).click();
-  await pad(page, 'Too fast inside the yard', 'Error').click();
+  await pad(page, 'Faster than 15 mph inside the yard', 'Error').click();
   await expect(page.getByRole('region', { name: 'Limits' })).toContainText('20 of 20 used');
   await endDrive(page);
   // Half a minute is no test of nine, however few points are gone.

@@ -22,14 +22,14 @@ test('a school that counts no corrections switches to the other value, and the n
   await page.getByRole('link', { name: 'Use 0' }).click();
   await expect(panel(page)).toContainText('all 10 worked examples hold');
   await expect(panel(page)).toContainText('count at most was 1000, now 0.');
-  await page.getByRole('button', { name: 'Save as version 1.2.0' }).click();
+  await page.getByRole('button', { name: 'Save as version 1.3.0' }).click();
   await expect(page.getByText('Version 1.3.0, car, driving on the left.')).toBeVisible();
   await expect(page.getByText(/parking put right by pulling forward\) never count/)).toBeVisible();
   await page.getByRole('link', { name: 'What changed since an earlier version' }).click();
   await expect(page.getByRole('region', { name: 'What passes' })).toContainText(
     'count at most was 1000, now 0.',
   );
-  await page.getByLabel('Version 1.2.0 beside').click();
+  await page.getByLabel('Version 1.3.0 beside').click();
   await page.getByRole('option', { name: '1.0.0' }).click();
   await expect(page.getByRole('region', { name: 'Choices between schools' })).toContainText('is new');
 });
@@ -41,7 +41,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.getByRole('link', { name: 'Change', exact: true }).click();
   await page.getByRole('button', { name: /^At most 30 errors/ }).click();
   const most = page.getByRole('textbox', { name: 'At most' });
-  const save = page.getByRole('button', { name: 'Save as version 1.2.0' });
+  const save = page.getByRole('button', { name: 'Save as version 1.3.0' });
   await most.fill('-1');
   await expect(panel(page)).toContainText('limits[0].max');
   await expect(page.getByText('Is too small; at least 0.')).toBeVisible();

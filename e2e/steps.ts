@@ -4,6 +4,7 @@ import axe from 'axe-core';
 import type { RouteSummary, StandardSummary } from '../contract';
 // From its own file: the classes of the contract are not understood here.
 import { API } from '../contract/constants';
+import { compareVersions } from '../core/standard';
 import { TEST_NOW, TEST_ZONE } from '../server/testing/now';
 
 /** Signs in to the demo school without opening a screen: each screen that is opened costs time. */
@@ -46,7 +47,10 @@ export async function startMock(page: Page, { learner, standard, route }: WhichM
     ((await (await page.request.get(`${API}/${path}`)).json()) as { readonly items: readonly T[] }).items;
   const learners = await itemsOf<{ readonly id: string; readonly name: string }>('learners?limit=100');
   const titled = (title: string) => (one: { readonly title: string }) => one.title === title;
-  const found = (await itemsOf<StandardSummary>('standards')).filter(titled(standard)).at(-1);
+  const found = (await itemsOf<StandardSummary>('standards'))
+    .filter(titled(standard))
+    .sort((a, b) => compareVersions(a.version, b.version))
+    .at(-1);
   const along = route ? (await itemsOf<RouteSummary>('routes')).find(titled(route)) : null;
   const id = randomUUID();
   const started = await page.request.post(`${API}/mocks`, {

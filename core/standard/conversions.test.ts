@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { judge, judgeUnder, type EventBody } from '../marking';
+import { judge, judgeUnder, markedByCount, type EventBody } from '../marking';
 import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import { checkStandard, conversionSentence, parseStandard } from '.';
 import { standardInput } from '../testing';
@@ -69,6 +69,31 @@ describe('a reading that becomes a mark', () => {
   it('belongs to its run, also when it was read before the run began, or to none', () => {
     expect(judged(rolled(20), step('start')).marks).toMatchObject([{ run: 'r' }]);
     expect(judged(rolled(20, null)).marks).toMatchObject([{ run: null }]);
+  });
+});
+
+describe('somebody who also marks what was counted', () => {
+  it('can be told that it is already there, while that run goes on and for that item only', () => {
+    const there = (...bodies: readonly EventBody[]) => {
+      const judgement = judge(standard, eventsOf(bodies), firstTest);
+      return [markedByCount(judgement, 'look'), markedByCount(judgement, 'stall')];
+    };
+    expect(there(step('start'))).toEqual([false, false]);
+    expect(there(step('start'), step('shunt'))).toEqual([true, false]);
+    expect(there(step('start'), step('shunt'), step('stop'))).toEqual([false, false]);
+    expect(there(step('start'), step('shunt'), step('stop'), step('start', 's'))).toEqual([false, false]);
+  });
+
+  it('can grade it otherwise, as any mark', () => {
+    const log = eventsOf([
+      step('start'),
+      step('shunt'),
+      { kind: 'regrade', of: 'e2', severity: 'noted' } as EventBody,
+      finished,
+    ]);
+    expect(judge(standard, log, firstTest).marks).toMatchObject([
+      { severity: 'noted', regradedFrom: 'minor' },
+    ]);
   });
 });
 

@@ -88,7 +88,7 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
                 closeSnackbar(key);
               }}
             >
-              Take it back
+              Remove it
             </Button>
           ),
         });
