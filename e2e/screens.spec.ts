@@ -104,7 +104,7 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('region', { name: 'Worked examples' })).toBeVisible();
     await sound(page, 'changes');
     await page.goto('/standards/timed-yard/1.2.0/edit');
-    await page.getByRole('button', { name: /^Roll-back/ }).click();
+    await page.getByRole('button', { name: /^Roll-back .* of 30 or more/ }).click();
     await expect(page.getByRole('complementary', { name: 'Live check' })).toContainText('worked examples');
     await sound(page, 'the editor');
     await page.getByRole('link', { name: 'Today' }).click();

@@ -23,7 +23,7 @@ export {
   severityForGravity,
   type GuideAnswers,
 } from './guide';
-export { countsNowhere, judge, type DriveStart, type Judgement } from './judge';
+export { countsNowhere, endingWords, judge, type DriveStart, type Judgement } from './judge';
 export { learnerView } from './learnerView';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { featureAhead, habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
 import { driveOf } from './drive';
-import { judge } from './judge';
+import { endingWords, judge } from './judge';
 
 const standard = standardWith({
   limits: [
@@ -147,4 +147,17 @@ describe('order', () => {
     ]);
     expect(driveOf(standard, chain).marks).toHaveLength(1);
   });
+});
+
+it('says which fault ended a test, and why', () => {
+  const limits = [
+    { id: 'grave', of: 'faults', where: { severities: ['grave'] }, per: 'test', max: 0, ends: true },
+    { id: 'roll', of: 'measure:rollBack', per: 'test', max: 30, ends: true },
+  ].map((limit) => limitInput({ ...limit, because: `Too much ${limit.id}.` }));
+  const standard = standardWith({ limits });
+  const words = (body: Parameters<typeof eventsOf>[0][number]) =>
+    endingWords(standard, judge(standard, eventsOf([body]), firstTest));
+  expect(words({ kind: 'fault', item: 'mirror', severity: 'grave' })).toBe('Mirror. Too much grave.');
+  expect(words({ kind: 'measure', measure: 'rollBack', value: 31 })).toBe('Too much roll.');
+  expect(words({ kind: 'fault', item: 'mirror', severity: 'minor' })).toBe('');
 });

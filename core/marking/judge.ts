@@ -1,6 +1,8 @@
 import {
+  addsUpMarks,
   compileStandard,
   countsOf,
+  limitOf,
   workOutLimits,
   type Headroom,
   type JudgedMark,
@@ -33,6 +35,18 @@ export const countsNowhere = (
   limits === 0 &&
   uncounted === null &&
   (compileStandard(standard).severities.get(severity)?.gravity ?? 0) > 0;
+
+/** Why a test ended: the fault that did it, if it was one, and the reason of the limit. */
+export function endingWords(
+  standard: Standard,
+  { ending, marks }: Pick<Judgement, 'ending' | 'marks'>,
+): string {
+  if (!ending) return '';
+  const limit = limitOf(standard, ending.limit);
+  const mark = addsUpMarks(limit?.of) ? marks.find(({ by }) => by === ending.by) : undefined;
+  const fault = mark ? `${compileStandard(standard).itemOf(mark.item).item.label}. ` : '';
+  return `${fault}${limit?.because ?? ''}`;
+}
 
 /** What is known of a drive besides its log. */
 export interface DriveStart {

@@ -70,7 +70,9 @@ describe('a drive marked under Fault ceiling', () => {
     );
     expect(verdict).toMatchObject({ outcome: 'ended', breaches: [{ limit: 'garage-time', total: 181 }] });
     expect(translation.notHeld).toEqual([]);
-    expect(under('small-fault-count', { ...run, phase: 'start' }).translation.notHeld).toEqual(['Bay park: reverse in, drive out']);
+    expect(under('small-fault-count', { ...run, phase: 'start' }).translation.notHeld).toEqual([
+      'Bay park: reverse in, drive out',
+    ]);
   });
 });
 

@@ -1,8 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { judge, judgeUnder, markedByCount, type EventBody } from '../marking';
-import { eventsOf, firstTest, instant, limitInput, standardWith } from '../testing';
-import { checkStandard, conversionSentence, parseStandard } from '.';
-import { standardInput } from '../testing';
+import { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from '../testing';
+import { checkStandard, conversionSentence, parseStandard, stepsToCount, type Standard } from '.';
 
 const shunted = {
   conversions: [
@@ -55,6 +54,16 @@ describe('a count that becomes a mark', () => {
     ]);
     expect(judge(standard, log, firstTest).marks).toEqual([]);
   });
+});
+
+it('is what has to be counted in a run, beside what a limit totals', () => {
+  const counted = (own: Standard) =>
+    own.manoeuvres.map((manoeuvre) => stepsToCount(own, manoeuvre).map(({ id }) => id));
+  expect(counted(standard)).toEqual([['shunts'], []]);
+  const limits = [
+    limitInput({ of: 'movements', per: 'attempt', where: { manoeuvres: ['kerb-reverse-right'] } }),
+  ];
+  expect(counted(standardWith({ limits }))).toEqual([[], ['movements']]);
 });
 
 describe('a reading that becomes a mark', () => {

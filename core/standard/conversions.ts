@@ -1,7 +1,7 @@
 import { compileStandard } from './compile';
 import type { Happening, Mark, Reading, RunStep } from './happening';
 import { countedSteps } from './quantities';
-import type { Standard } from './schema';
+import type { Manoeuvre, Standard } from './schema';
 
 /** What a count or a reading of a drive becomes, one after the other in time order. */
 export type Converter = (happening: Happening) => readonly Mark[];
@@ -67,4 +67,16 @@ export function withConversions(standard: Standard, happenings: readonly Happeni
   const steps = happenings.filter((one): one is RunStep => one.kind === 'run');
   const convert = converterOf(standard, manoeuvresOfRuns(steps));
   return happenings.flatMap((one) => [one, ...convert(one)]);
+}
+
+/** The steps that somebody has to count in runs of a manoeuvre: a limit totals them, or they become marks. */
+export function stepsToCount(standard: Standard, { id, kind, limits }: Manoeuvre): typeof countedSteps {
+  const about = (named: readonly string[] | undefined): boolean =>
+    named === undefined || named.includes(id) || named.includes(kind);
+  const counted = new Set([
+    ...limits.map(({ of }) => of),
+    ...standard.limits.filter(({ where }) => about(where?.manoeuvres)).map(({ of }) => of),
+    ...standard.conversions.filter(({ manoeuvres }) => about(manoeuvres)).map(({ of }) => of),
+  ]);
+  return countedSteps.filter((step) => counted.has(step.id));
 }

@@ -5,6 +5,7 @@ import {
   type DueManoeuvre,
   type EventOf,
   isFixedCourse,
+  endingWords,
   isMissing,
   isPaused,
   type Judgement,
@@ -19,7 +20,7 @@ import {
   stagesOf,
 } from '../../../core/marking';
 import { limitsInView } from '../../../core/session';
-import { limitOf, usualItems, type Item, type Severity } from '../../../core/standard';
+import { usualItems, type Item, type Severity } from '../../../core/standard';
 import type { OpenDrive, DoAction } from '../../data/log';
 import { usePosition, useReceiver, type Fix } from '../../data/position';
 import { PadGrid, padSeverities, severityByKeys, SectionTiles, searchItems } from '../../parts/pads';
@@ -230,7 +231,7 @@ export function Deck({ drive, judgement, act }: Props) {
       role="alert"
       sx={{ bgcolor: colour('jasper'), color: colour('onJasper'), p: 1.5, borderRadius: 1, fontSize: 19 }}
     >
-      <b>The standard ends the test here.</b> {limitOf(standard, judgement.ending.limit)?.because}
+      <b>The standard ends the test here.</b> {endingWords(standard, judgement)}
     </Box>
   ) : null;
 

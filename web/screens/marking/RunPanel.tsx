@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { sideTitle, type Judgement, type Run } from '../../../core/marking';
-import { countedSteps, isTimed, unitText, type Standard } from '../../../core/standard';
+import { isTimed, stepsToCount, unitText, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
@@ -36,8 +36,7 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
     localStorage.setItem(PLAN_SHOWN, planShown ? 'no' : 'yes');
     setPlanShown(!planShown);
   };
-  const limited = manoeuvre.limits.map(({ of }) => of);
-  const offered = countedSteps.filter(({ id }) => limited.includes(id));
+  const offered = stepsToCount(standard, manoeuvre);
   const seconds = judgement.headroom.find(
     ({ limit, scope }) =>
       scope.per === 'manoeuvre' &&
