@@ -1,4 +1,4 @@
-import { converterOf, manoeuvresOfRuns, type Happening, type Standard } from '../standard';
+import { converterOf, type Happening, type Mark, type Standard } from '../standard';
 import { rulesOf, type DriveEvent, type EventOf } from './event';
 import type { Effects } from './kinds';
 import type { DriveMark } from './mark';
@@ -64,26 +64,28 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
 
   const marks: DriveMark[] = [];
   const happenings: Happening[] = [];
-  const convert = converterOf(standard, manoeuvresOfRuns(only('manoeuvre')));
+  const convert = converterOf(standard, only('manoeuvre'));
+  const record = (
+    { by, at, item, severity: first, run, source, flag, feature, place }: Omit<DriveMark, 'regradedFrom'>,
+    converted: Mark['converted'] | null = null,
+  ): void => {
+    const severity = regrades.get(by) ?? first;
+    const regradedFrom = severity === first ? null : first;
+    marks.push({ by, at, item, severity, regradedFrom, run, source, flag, feature, place });
+    const mark: Mark = { kind: 'mark', by, at, item, severity, run };
+    happenings.push(converted ? { ...mark, converted } : mark);
+  };
   const effects: Effects = {
     standard,
-    mark: ({ by, at, item, severity: first, run, source, flag, feature, place }) => {
-      const severity = regrades.get(by) ?? first;
-      const regradedFrom = severity === first ? null : first;
-      marks.push({ by, at, item, severity, regradedFrom, run, source, flag, feature, place });
-      happenings.push({ kind: 'mark', by, at, item, severity, run });
-    },
+    mark: (mark) => record(mark),
     happens: (happening) => {
       happenings.push(happening);
       // A count or reading that the standard makes a mark of.
-      for (const mark of convert(happening)) {
-        const { by, at, item, severity: first, run } = mark;
-        const severity = regrades.get(by) ?? first;
-        const regradedFrom = severity === first ? null : first;
-        const made = { source: 'conversion', flag: null, feature: null, place: null } as const;
-        marks.push({ by, at, item, severity, regradedFrom, run, ...made });
-        happenings.push({ ...mark, severity });
-      }
+      for (const { by, at, item, severity, run, converted } of convert(happening))
+        record(
+          { by, at, item, severity, run, source: 'conversion', flag: null, feature: null, place: null },
+          converted,
+        );
     },
     sortOf: (flag) => sorts.get(flag),
   };

@@ -1,6 +1,6 @@
 import type { Mark } from './happening';
 import { quantityOf, type QuantityId } from './quantities';
-import type { Cap, Item, Limit, Manoeuvre, Section, Severity, Standard, Where } from './schema';
+import type { Cap, Conversion, Item, Limit, Manoeuvre, Section, Severity, Standard, Where } from './schema';
 
 /** A limit made ready for working out: its filters as sets, its quantity taken apart. */
 export interface Rule {
@@ -20,6 +20,11 @@ export interface CapRule {
   readonly matchesMark: Rule['matchesMark'];
 }
 
+export interface ConversionRule {
+  readonly conversion: Conversion;
+  readonly matchesRun: Rule['matchesRun'];
+}
+
 export interface PlacedItem {
   readonly item: Item;
   readonly section: Section;
@@ -33,8 +38,7 @@ export interface Compiled {
   readonly placed: readonly PlacedItem[];
   readonly itemOf: (id: string) => PlacedItem;
   readonly hasItem: (id: string) => boolean;
-  /** The kind of a manoeuvre of the standard. */
-  readonly kindOf: (manoeuvre: string) => string | undefined;
+  readonly conversions: readonly ConversionRule[];
   readonly pointsOf: (mark: Mark) => number;
 }
 
@@ -70,7 +74,7 @@ function compile(standard: Standard): Compiled {
     return placed;
   };
 
-  const runMatcher = (where: Where | undefined, only: Manoeuvre | null) => {
+  const runMatcher = (where: Pick<Where, 'manoeuvres'> | undefined, only: Manoeuvre | null) => {
     const wanted = where?.manoeuvres ? new Set(where.manoeuvres) : null;
     return (manoeuvre: string | null): boolean => {
       if (only && manoeuvre !== only.id) return false;
@@ -127,7 +131,10 @@ function compile(standard: Standard): Compiled {
     placed,
     itemOf,
     hasItem: (id) => items.has(id),
-    kindOf: (id) => kinds.get(id),
+    conversions: standard.conversions.map((conversion) => ({
+      conversion,
+      matchesRun: runMatcher(conversion, null),
+    })),
     pointsOf: ({ item, severity }) =>
       itemOf(item).item.points?.[severity] ?? severities.get(severity)?.points ?? 0,
   };

@@ -18,12 +18,16 @@ const quantityOfStep = (happening: Happening): string | null =>
  * The marks that a standard makes of counts and readings. A step is told by which it is of its run (the third shunt
  * is 3), a reading by its value; it becomes a mark from `from` on and below `below`, at its own time and in its run.
  *
- * @param manoeuvreOf of a run, also for what was read before its first step
+ * @param steps of all runs: the manoeuvre of a run is known from its first, also for what was read before it
  */
-export function converterOf(standard: Standard, manoeuvreOf: (run: string) => string | null): Converter {
-  const { conversions } = standard;
+export function converterOf(
+  standard: Standard,
+  steps: Iterable<{ readonly run: string; readonly manoeuvre: string }>,
+): Converter {
+  const { conversions } = compileStandard(standard);
   if (conversions.length === 0) return () => [];
-  const { kindOf } = compileStandard(standard);
+  const manoeuvres = new Map<string, string>();
+  for (const { run, manoeuvre } of steps) if (!manoeuvres.has(run)) manoeuvres.set(run, manoeuvre);
   const counts = new Map<string, number>();
   const valueOf = (of: string, happening: RunStep | Reading): number => {
     if (happening.kind === 'measure') return happening.value;
@@ -36,47 +40,32 @@ export function converterOf(standard: Standard, manoeuvreOf: (run: string) => st
     const of = quantityOfStep(happening);
     if (of === null || (happening.kind !== 'run' && happening.kind !== 'measure')) return [];
     const { run, by, at } = happening;
-    const manoeuvre = run === null ? null : manoeuvreOf(run);
+    const manoeuvre = run === null ? null : (manoeuvres.get(run) ?? null);
     const value = valueOf(of, happening);
-    return conversions
-      .filter(
-        (one) =>
-          one.of === of &&
-          value >= (one.from ?? 0) &&
-          value < (one.below ?? Infinity) &&
-          (!one.manoeuvres ||
-            (manoeuvre !== null &&
-              (one.manoeuvres.includes(manoeuvre) || one.manoeuvres.includes(kindOf(manoeuvre) ?? '')))),
-      )
-      .map(({ item, severity }): Mark => ({ kind: 'mark', by, at, item, severity, run, converted: of }));
+    return conversions.flatMap(({ conversion, matchesRun }): Mark[] => {
+      const { from = 0, below = Infinity, item, severity } = conversion;
+      if (conversion.of !== of || value < from || value >= below || !matchesRun(manoeuvre)) return [];
+      return [{ kind: 'mark', by, at, item, severity, run, converted: of }];
+    });
   };
-}
-
-/** The manoeuvre of each run, from its first step. */
-export function manoeuvresOfRuns(
-  steps: Iterable<{ readonly run: string; readonly manoeuvre: string }>,
-): (run: string) => string | null {
-  const known = new Map<string, string>();
-  for (const { run, manoeuvre } of steps) if (!known.has(run)) known.set(run, manoeuvre);
-  return (run) => known.get(run) ?? null;
 }
 
 /** Happenings with the marks that their standard makes of counts and readings, each after what it was made of. */
 export function withConversions(standard: Standard, happenings: readonly Happening[]): readonly Happening[] {
   if (standard.conversions.length === 0) return happenings;
-  const steps = happenings.filter((one): one is RunStep => one.kind === 'run');
-  const convert = converterOf(standard, manoeuvresOfRuns(steps));
+  const convert = converterOf(
+    standard,
+    happenings.filter((one): one is RunStep => one.kind === 'run'),
+  );
   return happenings.flatMap((one) => [one, ...convert(one)]);
 }
 
 /** The steps that somebody has to count in runs of a manoeuvre: a limit totals them, or they become marks. */
-export function stepsToCount(standard: Standard, { id, kind, limits }: Manoeuvre): typeof countedSteps {
-  const about = (named: readonly string[] | undefined): boolean =>
-    named === undefined || named.includes(id) || named.includes(kind);
+export function stepsToCount(standard: Standard, { id }: Pick<Manoeuvre, 'id'>): typeof countedSteps {
+  const { rules, conversions } = compileStandard(standard);
   const counted = new Set([
-    ...limits.map(({ of }) => of),
-    ...standard.limits.filter(({ where }) => about(where?.manoeuvres)).map(({ of }) => of),
-    ...standard.conversions.filter(({ manoeuvres }) => about(manoeuvres)).map(({ of }) => of),
+    ...rules.filter(({ matchesRun }) => matchesRun(id)).map(({ limit }) => limit.of),
+    ...conversions.filter(({ matchesRun }) => matchesRun(id)).map(({ conversion }) => conversion.of),
   ]);
   return countedSteps.filter((step) => counted.has(step.id));
 }

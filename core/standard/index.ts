@@ -1,5 +1,5 @@
 export { allLimits, compileStandard, type PlacedItem } from './compile';
-export { converterOf, manoeuvresOfRuns, stepsToCount } from './conversions';
+export { converterOf, stepsToCount } from './conversions';
 export { changeSentences, diffStandards, standardParts, type Change, type StandardPart } from './diff';
 export { runExamples, type ExampleResult } from './examples';
 export {

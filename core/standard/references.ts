@@ -58,12 +58,7 @@ function doubles(standard: Standard): Problem[] {
   const items = standard.sections.flatMap(({ items: of }, s) =>
     of.map(({ id }, i) => ({ id, path: `sections[${s}].items[${i}].id` })),
   );
-  const limits = [
-    ...standard.limits.map(({ id }, l) => ({ id, path: `limits[${l}].id` })),
-    ...standard.manoeuvres.flatMap(({ limits: of }, m) =>
-      of.map(({ id }, l) => ({ id, path: `manoeuvres[${m}].limits[${l}].id` })),
-    ),
-  ];
+  const limits = limitPaths(standard).map(({ limit: { id }, path }) => ({ id, path: `${path}.id` }));
   return [
     ...plain.flatMap((part) => doublesIn((index) => `${part}[${index}].id`, idsOf(standard[part]))),
     ...[items, limits].flatMap((entries) => doublesIn((index) => entries[index]?.path ?? '', idsOf(entries))),

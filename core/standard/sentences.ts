@@ -1,7 +1,7 @@
 import { compileStandard } from './compile';
 import { addsUpMarks, quantityOf } from './quantities';
 import { skillOf } from './skills';
-import { limitTitle, severityLabel, unitText } from './words';
+import { capital, limitTitle, measureWords, severityLabel } from './words';
 import { MOST, type Cap, type Conversion, type Limit, type Manoeuvre, type Standard } from './schema';
 
 /** "At most 3 grade 2 faults on one item." and whether passing it ends the test; in the words of the standard. */
@@ -53,16 +53,12 @@ function countWords(standard: Standard, of: string, from: number, below: number 
     const last = Math.ceil(below) - 1;
     return first === last ? `${quantity.one} ${first}` : `each ${quantity.one} from ${first} to ${last}`;
   }
-  const measure = standard.measures.find(({ id }) => `measure:${id}` === of);
-  const unit = measure?.unit ? ` (${unitText(measure.unit)})` : '';
   const bounds = [
     ...(from > 0 ? [`${from} or more`] : []),
     ...(below === undefined ? [] : [`less than ${below}`]),
   ];
-  return `${measure?.label ?? of}${unit}${bounds.length > 0 ? ` of ${bounds.join(', ')}` : ''}`;
+  return `${measureWords(standard, of)}${bounds.length > 0 ? ` of ${bounds.join(', ')}` : ''}`;
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a manoeuvre asks for: its sides, its clock, its limits. */
 export function manoeuvreSentences(standard: Standard, manoeuvre: Manoeuvre): readonly string[] {

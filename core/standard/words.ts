@@ -55,12 +55,17 @@ function quantityWords(standard: Standard, limit: Limit): string {
     default: {
       const quantity = quantityOf(limit.of);
       if (quantity) return `${quantity.many}${about}`;
-      const id = limit.of.slice('measure:'.length);
-      const measure = standard.measures.find((entry) => entry.id === id);
-      const unit = measure?.unit ? ` (${unitText(measure.unit)})` : '';
-      return `${measure?.label ?? id}${unit}${about}`;
+      return `${measureWords(standard, limit.of)}${about}`;
     }
   }
+}
+
+/** "Roll-back (cm)". @param of `measure:<id>` */
+export function measureWords(standard: Standard, of: string): string {
+  const id = of.slice('measure:'.length);
+  const measure = standard.measures.find((entry) => entry.id === id);
+  const unit = measure?.unit ? ` (${unitText(measure.unit)})` : '';
+  return `${measure?.label ?? id}${unit}`;
 }
 
 /** A unit of a reading as people say it. */
@@ -97,4 +102,4 @@ function whereWords(standard: Standard, where: Where | undefined): string {
   return named.length === 0 ? '' : ` (${named.join(', ')})`;
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -32,10 +32,10 @@ export { extentOf, linesOf, pointsOf, namedBase, setOut, usualBase, type SetOut 
 export { readControls, sampleAt, simulate, type Controls, type Sample } from './simulate';
 export { CAUTION, pointTitle, readSettings, settingsText } from './words';
 export { surveyOf } from './survey';
-export { HORIZON, settingOf, STRIP, turnByRule, TURNS, type Setting } from './sight/adjust';
+export { settingOf, turnByRule, TURNS, type Setting } from './sight/adjust';
 export { groundSeen, HIDDEN, MIRRORED, outlinesOf } from './sight/areas';
-export { isInside, ownBody, usualBody, type Panel } from './sight/hidden';
-export { headFor, looksOf, wayWords, type Look, type Way } from './sight/looks';
+export { isInside, ownBody, type Panel } from './sight/hidden';
+export { headFor, looksOf, wayToMirror, type Look, type Way } from './sight/looks';
 export { momentWords, sightingMarks, type Mark, type Moment } from './sight/marks';
 export { cameraBehind, type MirrorCamera } from './sight/camera';
 export { seated, turnOf, type Mirror } from './sight/mirror';

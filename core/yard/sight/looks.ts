@@ -3,12 +3,12 @@ import type { Layout, Spot } from '../model';
 import type { Pose } from '../motion';
 import type { Plan } from '../plan/plan';
 import { sampleAt } from '../simulate';
-import { pointFromBox, surveyOf } from '../survey';
+import { pointFromBox, surveyOf, type Survey } from '../survey';
 import type { YardVehicle } from '../vehicle';
 import { isInside } from './hidden';
-import { featuresOf } from './meet';
-import { tiltedDown } from './mirror';
-import { CONE, lookout, POLE, WALL, type Sight } from './see';
+import { featuresOf, type Feature } from './meet';
+import { tiltedDown, type Mirror } from './mirror';
+import { heightsOf, lookout, WALL, type Sight } from './see';
 import type { Point } from './space';
 
 /** Where a driver turns the head to. */
@@ -46,6 +46,7 @@ const SOONER = 1;
  * practice), to where the front swings out when reversing on lock, and at what each stage comes nearest to.
  */
 export function looksOf(vehicle: YardVehicle, layout: Layout, plan: Plan): readonly Look[] {
+  const [survey, features] = [surveyOf(vehicle, layout), featuresOf(layout)];
   const all = plan.stages.flatMap((stage, n): readonly Look[] => {
     const moves = plan.stages[n - 1]?.gear !== stage.gear;
     const side = stage.wheel.endsWith('left') ? 'left' : stage.wheel.endsWith('right') ? 'right' : null;
@@ -64,7 +65,7 @@ export function looksOf(vehicle: YardVehicle, layout: Layout, plan: Plan): reado
             },
           ]
         : []),
-      ...watched(vehicle, layout, plan, stage),
+      ...watched({ vehicle, layout, plan, survey, features }, stage),
     ];
   });
   // What is already watched isn't said again.
@@ -96,7 +97,7 @@ function allRound(vehicle: YardVehicle, t: number): Look {
 }
 
 /** A way as it is said. */
-export function wayWords(way: Way): string {
+function wayWords(way: Way): string {
   switch (way) {
     case 'ahead':
       return 'ahead';
@@ -120,14 +121,20 @@ export function wayWords(way: Way): string {
   }
 }
 
+/** A plan on its course, measured once for all its stages. */
+interface Driven {
+  readonly vehicle: YardVehicle;
+  readonly layout: Layout;
+  readonly plan: Plan;
+  readonly survey: Survey;
+  readonly features: readonly Feature[];
+}
+
 /** What a stage comes nearest to, and where it is seen shortly before. */
 function watched(
-  vehicle: YardVehicle,
-  layout: Layout,
-  plan: Plan,
+  { vehicle, layout, plan, survey, features }: Driven,
   { from, to }: Plan['stages'][number],
 ): readonly Look[] {
-  const survey = surveyOf(vehicle, layout);
   let nearest = { metres: Infinity, of: '', t: from };
   for (let t = from; t <= to + 1e-9; t += APART) {
     const pose = sampleAt(plan.path, t);
@@ -137,7 +144,7 @@ function watched(
   const at = sampleAt(plan.path, nearest.t);
   const t = Math.max(from, nearest.t - SOONER);
   const sooner = sampleAt(plan.path, t);
-  const target = at && targetOf(vehicle, layout, nearest.of, at);
+  const target = at && targetOf({ vehicle, layout, features }, nearest.of, at);
   if (!target || !sooner || nearest.metres > NEAR) return [];
   const way = wayTo(vehicle, layout, sooner, target);
   const cm = Math.max(0, Math.round(nearest.metres * 100));
@@ -172,10 +179,14 @@ interface Target {
 }
 
 /** The place of a line, wall or cone that is nearest to a vehicle. */
-function targetOf(vehicle: YardVehicle, layout: Layout, id: string, pose: Pose): Target | null {
+function targetOf(
+  { vehicle, layout, features }: Pick<Driven, 'vehicle' | 'layout' | 'features'>,
+  id: string,
+  pose: Pose,
+): Target | null {
   const cone = layout.cones.find((one) => one.id === id);
-  const title = featuresOf(layout).find((one) => one.id === id)?.title ?? id;
-  if (cone) return { title, spot: cone.at, heights: [0, CONE / 2, CONE, ...(cone.pole ? [1, POLE] : [])] };
+  const title = features.find((one) => one.id === id)?.title ?? id;
+  if (cone) return { title, spot: cone.at, heights: heightsOf(cone) };
   const wall = layout.walls.find((one) => one.id === id);
   const line = wall ?? [...layout.lines, ...layout.kerbs].find((one) => one.id === id);
   if (!line) return null;
@@ -237,22 +248,21 @@ function wayTo(vehicle: YardVehicle, layout: Layout, pose: Pose, { spot, heights
   if (direct && Math.abs(turned) <= AHEAD) return 'ahead';
   if (direct && Math.abs(turned) <= BESIDE) return side;
   const mirror = vehicle.mirrors.find(({ id }) => sights.some((sight) => sight.mirrors.includes(id)));
-  if (mirror)
-    return isInside(mirror) ? 'inside-mirror' : mirror.centre[1] > 0 ? 'left-mirror' : 'right-mirror';
+  if (mirror) return wayToMirror(mirror);
   if (!direct) return null;
   return Math.abs(turned) > BEHIND ? 'rear' : `${side}-shoulder`;
 }
+
+/** The way to a mirror. */
+export const wayToMirror = (mirror: Mirror): Way =>
+  isInside(mirror) ? 'inside-mirror' : mirror.centre[1] > 0 ? 'left-mirror' : 'right-mirror';
 
 /** Degrees to the left and up that a head is turned for each way. */
 export function headFor(
   { eye, mirrors }: YardVehicle,
   way: Way,
 ): { readonly yaw: number; readonly pitch: number } {
-  const mirror = mirrors.find((one) =>
-    way === 'inside-mirror'
-      ? isInside(one)
-      : !isInside(one) && way === (one.centre[1] > 0 ? 'left-mirror' : 'right-mirror'),
-  );
+  const mirror = mirrors.find((one) => wayToMirror(one) === way);
   if (mirror) {
     const [x, y, z] = [mirror.centre[0] - eye[0], mirror.centre[1] - eye[1], mirror.centre[2] - eye[2]];
     return {

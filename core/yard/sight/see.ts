@@ -32,7 +32,6 @@ export interface Sight {
 /** Looks out of a vehicle that stands on a course: points are in its own frame. */
 export interface Lookout {
   readonly eye: Point;
-  readonly mirrors: readonly Mirror[];
   /** A spot on the ground as a point in the vehicle's frame, so high. */
   readonly from: (spot: Spot, height: number) => Point;
   readonly sight: (point: Point) => Sight;
@@ -61,7 +60,6 @@ export function lookout(vehicle: YardVehicle, layout: Pick<Layout, 'walls'>, pos
   };
   return {
     eye,
-    mirrors,
     from,
     free,
     sight: (point) => ({
@@ -89,7 +87,8 @@ export function seen(vehicle: YardVehicle, layout: Layout, pose: Pose): Seen {
   return { direct, mirrors, hidden };
 }
 
-const heightsOf = ({ pole }: Cone): readonly number[] => [
+/** Metres above the ground at which a cone, and its pole, is looked for. */
+export const heightsOf = ({ pole }: Pick<Cone, 'pole'>): readonly number[] => [
   0,
   CONE / 2,
   CONE,

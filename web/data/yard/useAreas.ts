@@ -22,6 +22,7 @@ export function useAreas(asked: Asked | null): Areas | null {
   const [areas, setAreas] = useState<Areas | null>(null);
   const thread = useRef<{ readonly remote: Remote<AreasWorker>; readonly end: () => void } | null>(null);
   const [busy, setBusy] = useState(false);
+  const done = useRef<readonly unknown[]>([]);
   const on = asked !== null;
   useEffect(() => {
     if (!on) return;
@@ -30,6 +31,7 @@ export function useAreas(asked: Asked | null): Areas | null {
     return () => {
       thread.current?.end();
       thread.current = null;
+      done.current = [];
       setBusy(false);
       setAreas(null);
     };
@@ -37,18 +39,17 @@ export function useAreas(asked: Asked | null): Areas | null {
   const still = asked !== null && asked.pose.hitch === null && asked.layout.walls.length === 0;
   const { x, y, heading, hitch } = !asked || still ? ANYWHERE : asked.pose;
   const { vehicle, layout, height } = asked ?? {};
-  const done = useRef('');
   useEffect(() => {
     const remote = thread.current?.remote;
     if (!remote || busy || !vehicle || !layout || height === undefined) return;
-    const key = JSON.stringify([vehicle, layout.walls, x, y, heading, hitch, height]);
-    if (key === done.current && areas) return;
-    done.current = key;
+    const next = [vehicle, layout.walls, x, y, heading, hitch, height];
+    if (next.length === done.current.length && next.every((one, n) => one === done.current[n])) return;
+    done.current = next;
     setBusy(true);
     remote
       .areas(vehicle, { walls: layout.walls }, { x, y, heading, hitch }, height)
       .then(setAreas, () => setAreas(null))
       .finally(() => setBusy(false));
-  }, [busy, areas, vehicle, layout, height, x, y, heading, hitch]);
+  }, [busy, vehicle, layout, height, x, y, heading, hitch]);
   return areas;
 }

@@ -2,6 +2,7 @@ export { EditorBar } from './EditorBar';
 export { EndsAfter } from './EndsAfter';
 export { FileButton } from './FileButton';
 export { Glyph, GlyphShape, gravityColour } from './Glyph';
+export { inField } from './inField';
 export { KeyList } from './KeyList';
 export { LightSwitch } from './LightSwitch';
 export { EmptyNote, ErrorNote, LoadingNote } from './Notes';

@@ -22,7 +22,7 @@ interface Parts {
 
 /** What can be done with marks: made, undone, regraded, flagged, and graded with the guide. */
 export function useMarking({ standard, judgement, act, positionNow, featureNow }: Parts) {
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const offer = useOffer();
   const [said, setSaid] = useState('');
   const where = useCallback(() => {
     const [position, feature] = [positionNow(), featureNow()];
@@ -41,22 +41,9 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
       }
       const what = undone ?? label ?? '';
       setSaid(`Undone: ${what}`);
-      enqueueSnackbar(`Undone: ${what}`, {
-        action: (key) => (
-          <Button
-            color="inherit"
-            sx={{ minHeight: tokens.deckTouch }}
-            onClick={() => {
-              act({ do: 'restore', retracts });
-              closeSnackbar(key);
-            }}
-          >
-            Restore
-          </Button>
-        ),
-      });
+      offer(`Undone: ${what}`, 'Restore', () => act({ do: 'restore', retracts }));
     },
-    [act, enqueueSnackbar, closeSnackbar],
+    [act, offer],
   );
 
   const { ask, guide, asking } = useGuide({
@@ -77,40 +64,17 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
         return;
       }
       if (markedByCount(judgement, item.id))
-        enqueueSnackbar(`${item.label} is already there by the count. Is this another one?`, {
-          autoHideDuration: 8_000,
-          action: (key) => (
-            <Button
-              color="inherit"
-              sx={{ minHeight: tokens.deckTouch }}
-              onClick={() => {
-                undo({ do: 'take-back', events: [by] }, item.label);
-                closeSnackbar(key);
-              }}
-            >
-              Remove it
-            </Button>
-          ),
-        });
+        offer(
+          `${item.label} is already there by the count. Is this another one?`,
+          'Remove it',
+          () => undo({ do: 'take-back', events: [by] }, item.label),
+          LONG,
+        );
       else if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
-        enqueueSnackbar(`The third time today: ${item.label}. A habit?`, {
-          autoHideDuration: 8_000,
-          action: (key) => (
-            <Button
-              color="inherit"
-              sx={{ minHeight: tokens.deckTouch }}
-              onClick={() => {
-                ask(by, item.id);
-                closeSnackbar(key);
-              }}
-            >
-              Grade it
-            </Button>
-          ),
-        });
+        offer(`The third time today: ${item.label}. A habit?`, 'Grade it', () => ask(by, item.id), LONG);
       setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
     },
-    [act, where, standard, judgement, undo, enqueueSnackbar, closeSnackbar, ask],
+    [act, where, standard, judgement, undo, offer, ask],
   );
 
   const flag = useCallback(() => {
@@ -121,4 +85,32 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
   const undoLast = () => undo({ do: 'undo' }, null);
 
   return { said, mark, undo, undoLast, flag, ask, guide, asking };
+}
+
+/** Milliseconds for what is worth a thought. */
+const LONG = 8_000;
+
+/** Says something with one thing that can be done about it. */
+function useOffer(): (said: string, label: string, onTake: () => void, stays?: number) => void {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  return useCallback(
+    (said, label, onTake, stays) => {
+      enqueueSnackbar(said, {
+        ...(stays === undefined ? {} : { autoHideDuration: stays }),
+        action: (key) => (
+          <Button
+            color="inherit"
+            sx={{ minHeight: tokens.deckTouch }}
+            onClick={() => {
+              onTake();
+              closeSnackbar(key);
+            }}
+          >
+            {label}
+          </Button>
+        ),
+      });
+    },
+    [enqueueSnackbar, closeSnackbar],
+  );
 }

@@ -12,6 +12,7 @@ import {
   type YardVehicle,
 } from '../../../core/yard';
 import { useMarks } from '../../data/yard';
+import { Steps } from './Steps';
 
 interface Props {
   /** With its eye and mirrors as this driver has them. */
@@ -107,42 +108,5 @@ function Looks({ vehicle, layout, plan, t, onLook }: Rows) {
         Both mirrors all the time, not just one. Go slowly enough to correct, and stop for anybody close.
       </Typography>
     </>
-  );
-}
-
-function Steps({
-  items,
-}: {
-  readonly items: readonly {
-    readonly key: number;
-    readonly words: string;
-    readonly now: boolean;
-    readonly show: () => void;
-  }[];
-}) {
-  return (
-    <Box component="ol" sx={{ m: 0, pl: 0, listStyle: 'none', display: 'grid' }}>
-      {items.map(({ key, words, now, show }) => (
-        <li key={key}>
-          <Button
-            fullWidth
-            onClick={show}
-            aria-current={now ? 'step' : undefined}
-            sx={{
-              justifyContent: 'flex-start',
-              textAlign: 'left',
-              fontWeight: now ? 700 : 400,
-              color: 'text.primary',
-              borderLeft: '4px solid',
-              borderColor: now ? 'primary.main' : 'divider',
-              borderRadius: 0,
-              py: 1,
-            }}
-          >
-            {words}
-          </Button>
-        </li>
-      ))}
-    </Box>
   );
 }

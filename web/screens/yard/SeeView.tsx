@@ -3,10 +3,10 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   headFor,
-  isInside,
   sampleAt,
   seatText,
   seenFrom,
+  wayToMirror,
   type Layout,
   type Look,
   type Mark,
@@ -133,11 +133,7 @@ function timeOf({ path }: Plan, { t, pose, mark }: Moment): number {
 /** Where the head is turned to see a mark: to its mirror, or to what it is about. */
 function headTo(vehicle: YardVehicle, { mirror, line: [, to] }: Mark, pose: Pose): Head {
   const glass = vehicle.mirrors.find(({ id }) => id === mirror);
-  if (glass)
-    return headFor(
-      vehicle,
-      isInside(glass) ? 'inside-mirror' : glass.centre[1] > 0 ? 'left-mirror' : 'right-mirror',
-    );
+  if (glass) return headFor(vehicle, wayToMirror(glass));
   const [x, y] = seenFrom(pose, to);
   const [dx, dy] = [x - vehicle.eye[0], y - vehicle.eye[1]];
   const degrees = 180 / Math.PI;

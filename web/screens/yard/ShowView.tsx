@@ -1,4 +1,4 @@
-import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
+import { Box, FormControlLabel, Switch, Typography } from '@mui/material';
 import { useMemo, useState, type ReactNode } from 'react';
 import { fullLock, sampleAt, sweep, type Layout, type Plan, type YardVehicle } from '../../../core/yard';
 import {
@@ -12,6 +12,7 @@ import {
   YardDrawing,
 } from '../../parts/yard';
 import { Planned } from './Planned';
+import { Steps } from './Steps';
 import type { Yard } from './useYard';
 
 interface Props {
@@ -87,29 +88,14 @@ function Played({
             <Typography color="text.secondary">
               {`Nearest to ${plan.clearance.of.replaceAll('-', ' ')}: ${(plan.clearance.metres * 100).toFixed(0)} cm. Wheel now: ${wheelWords(share)}.`}
             </Typography>
-            <Box component="ol" sx={{ m: 0, pl: 0, listStyle: 'none', display: 'grid' }}>
-              {plan.stages.map(({ say, from }, n) => (
-                <Box component="li" key={from}>
-                  <Button
-                    fullWidth
-                    onClick={() => seek(from)}
-                    aria-current={n === piece ? 'step' : undefined}
-                    sx={{
-                      justifyContent: 'flex-start',
-                      textAlign: 'left',
-                      fontWeight: n === piece ? 700 : 400,
-                      color: 'text.primary',
-                      borderLeft: '4px solid',
-                      borderColor: n === piece ? 'primary.main' : 'divider',
-                      borderRadius: 0,
-                      py: 1,
-                    }}
-                  >
-                    {n + 1}. {say}
-                  </Button>
-                </Box>
-              ))}
-            </Box>
+            <Steps
+              items={plan.stages.map(({ say, from }, n) => ({
+                key: from,
+                words: `${n + 1}. ${say}`,
+                now: n === piece,
+                show: () => seek(from),
+              }))}
+            />
           </Box>
           {panel}
         </>

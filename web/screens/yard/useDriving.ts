@@ -10,6 +10,7 @@ import {
   type Sample,
   type YardVehicle,
 } from '../../../core/yard';
+import { inField } from '../../parts/ui';
 
 /** Seconds of a step, and from one kept sample to the next. */
 const STEP = 1 / 60;
@@ -110,9 +111,8 @@ export function useDriving(vehicle: YardVehicle, layout: Layout, from: Pose): Dr
     let sample = now;
     let kept = [...path];
     const key = (down: boolean) => (event: KeyboardEvent) => {
-      const target = event.target instanceof HTMLElement ? event.target : null;
       // A slider or a field keeps its own arrow keys.
-      if (target?.closest('input, textarea, [role="combobox"], [role="listbox"]')) return;
+      if (inField(event.target)) return;
       const part = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
       if (!part) return;
       event.preventDefault();

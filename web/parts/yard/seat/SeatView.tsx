@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import {
   headFor,
   isInside,
@@ -8,7 +8,7 @@ import {
   type Way,
   type YardVehicle,
 } from '../../../../core/yard';
-import { colour, LoadingNote, usePalette, useSize } from '../../ui';
+import { colour, inField, LoadingNote, usePalette, useSize } from '../../ui';
 import { insetPlace } from './insetPlace';
 import type { Head, Marked, SeatScene } from './scene';
 
@@ -48,11 +48,6 @@ const KEYS: Readonly<Record<string, Head>> = {
   f: { yaw: 0, pitch: -KEY },
 };
 
-/** Whether a letter is meant for a field. */
-const inField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  target.closest('input, textarea, [role="combobox"], [role="listbox"]') !== null;
-
 /** The course from the driver's seat, with the mirrors; the head is turned by pointer, finger, keys and buttons. */
 export function SeatView({
   layout,
@@ -72,7 +67,7 @@ export function SeatView({
   const latest = useRef({ head, onHead });
   latest.current = { head, onHead };
   useEffect(() => {
-    const key = (event: globalThis.KeyboardEvent): void => {
+    const key = (event: KeyboardEvent): void => {
       const by = KEYS[event.key.toLowerCase()];
       if (inField(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key.toLowerCase() === 'z') latest.current.onHead(AHEAD);
@@ -113,9 +108,6 @@ export function SeatView({
     },
     onPointerCancel: (): void => {
       dragged.current = null;
-    },
-    onKeyDown: (event: KeyboardEvent): void => {
-      if (event.key === 'Home') onHead(AHEAD);
     },
   };
   return (

@@ -29,18 +29,18 @@ export function courseOf(layout: Layout, colours: Palette): Group {
   const ground = new Mesh(new PlaneGeometry(wide, tall), flat(mixed(colours.wash, colours.wren, 0.1)));
   ground.position.set((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, -0.02);
   group.add(ground, gridOf(x, y, mixed(colours.wash, colours.wren, 0.28)));
-  const bar = (line: Segment, wide_: number, high: number, lift: number, colour: string): void => {
+  const bar = (line: Segment, thick: number, high: number, colour: string): void => {
     const [dx, dy] = [line.to[0] - line.from[0], line.to[1] - line.from[1]];
-    const geometry = new BoxGeometry(Math.hypot(dx, dy) + wide_, wide_, high);
+    const geometry = new BoxGeometry(Math.hypot(dx, dy) + thick, thick, high);
     const solid = high > 0.02 ? drawn(geometry, colour, colours.ink) : new Mesh(geometry, flat(colour));
-    solid.position.set((line.from[0] + line.to[0]) / 2, (line.from[1] + line.to[1]) / 2, lift + high / 2);
+    solid.position.set((line.from[0] + line.to[0]) / 2, (line.from[1] + line.to[1]) / 2, high / 2);
     solid.rotation.z = Math.atan2(dy, dx);
     group.add(solid);
   };
-  for (const line of layout.guides) bar(line, PAINT / 2, 0.004, 0, colours.soft);
-  for (const line of layout.lines) bar(line, PAINT, 0.006, 0, colours.ink);
-  for (const line of layout.kerbs) bar(line, PAINT, KERB, 0, mixed(colours.paper, colours.wren, 0.55));
-  for (const line of layout.walls) bar(line, 0.06, WALL, 0, mixed(colours.card, colours.wren, 0.45));
+  for (const line of layout.guides) bar(line, PAINT / 2, 0.004, colours.soft);
+  for (const line of layout.lines) bar(line, PAINT, 0.006, colours.ink);
+  for (const line of layout.kerbs) bar(line, PAINT, KERB, mixed(colours.paper, colours.wren, 0.55));
+  for (const line of layout.walls) bar(line, 0.06, WALL, mixed(colours.card, colours.wren, 0.45));
   for (const { at, pole, radius } of layout.cones) {
     const cone = drawn(new ConeGeometry(radius * 0.85, CONE, 20), colours.ochre, colours.ink);
     cone.rotation.x = Math.PI / 2;
