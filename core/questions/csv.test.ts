@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
 import { readQuestionTable, writeQuestionTable } from './csv';
 import { readBank } from './parse';
 
@@ -14,12 +15,50 @@ describe('a table of questions', () => {
   it('comes back the same for every shipped question', () => {
     const { good, problems } = readQuestionTable(writeQuestionTable(shipped));
     expect(problems).toEqual([]);
-    // Essential points come first in a table; nothing else is other.
-    const sorted = shipped.map((question) => ({
-      ...question,
-      points: [...question.points].sort((a, b) => Number(b.essential) - Number(a.essential)),
-    }));
-    expect(good.map(({ question }) => question)).toEqual(sorted);
+    expect(good.map(({ question }) => question)).toEqual(shipped);
+  });
+
+  it('keeps bars and backslashes, apostrophes before a sign, and extra points in their place', () => {
+    const [first] = shipped;
+    if (!first) throw new Error('no question');
+    const text = fc
+      .array(fc.constantFrom('|', '\\', "'", '=', 'a', ': ', ', ', '"', '+'), { minLength: 1, maxLength: 9 })
+      .map((parts) => parts.join('').trim())
+      .filter((whole) => whole !== '');
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(text, fc.boolean()), { minLength: 1, maxLength: 6 }),
+        fc.array(text, { maxLength: 4 }),
+        (points, cautions) => {
+          const question = {
+            ...first,
+            why: points[0]?.[0] ?? '',
+            cautions,
+            ordered: true,
+            points: points.map(([of, essential], n) => ({
+              id: `p-${n}`,
+              text: of,
+              essential: essential || n === 0,
+            })),
+          };
+          const { good, problems } = readQuestionTable(writeQuestionTable([question]));
+          expect(problems).toEqual([]);
+          expect(good.map(({ question: read }) => read)).toEqual([question]);
+        },
+      ),
+    );
+  });
+
+  it('tells of an order that names no point, and leaves points that it does not name behind', () => {
+    const { good, problems } = readQuestionTable(
+      [
+        'id,kind,title,prompt 1,essential points,extra points,order of points,why,source',
+        'one,explain,T,P,a: First | b: Second,x: Between,a | x,Why,practice',
+        'two,explain,T,P,a: First,x: More,a | y,Why,practice',
+      ].join('\n'),
+    );
+    expect(good.map(({ question }) => question.points.map(({ id }) => id))).toEqual([['a', 'x', 'b']]);
+    expect(problems.map(({ path }) => path)).toEqual(['row 3, order of points']);
   });
 
   it('holds no formula, and gives the text back as it was', () => {

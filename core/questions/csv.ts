@@ -4,7 +4,11 @@ import { parseQuestion } from './parse';
 import type { Question } from './schema';
 import { problem } from './problems';
 
-/** Columns of a table of questions. Several points or cautions in one cell stand apart by a bar: |. */
+/**
+ * Columns of a table of questions. Several points or cautions in one cell stand apart by a bar: |. A bar that belongs
+ * to a text is written \|, and a backslash before a bar or a backslash is written twice. `order of points` is filled
+ * only where an extra point stands before an essential one: the ids of all points, in their order.
+ */
 const columns = [
   'id',
   'kind',
@@ -14,6 +18,7 @@ const columns = [
   'prompt 3',
   'essential points',
   'extra points',
+  'order of points',
   'ordered',
   'why',
   'cautions',
@@ -60,8 +65,13 @@ export function readQuestionTable(text: string): QuestionTable {
       problems.push(problem(path, 'torn', { why: torn }));
       return;
     }
-    const result = parseQuestion(questionOf((column) => withoutGuard((cells[column] ?? '').trim())));
-    if (!result.ok)
+    const cell = (column: Column) => withoutGuard((cells[column] ?? '').trim());
+    const result = parseQuestion(questionOf(cell));
+    const named = new Set(result.ok ? result.value.points.map(({ id }) => id) : []);
+    const nowhere = split(cell('order of points')).filter((id) => !named.has(id));
+    if (result.ok && nowhere.length > 0)
+      problems.push(problem(`${path}, order of points`, 'no-such-point', { id: nowhere[0] ?? '' }));
+    else if (!result.ok)
       problems.push(
         ...result.problems.map((one) => ({
           ...one,
@@ -75,8 +85,11 @@ export function readQuestionTable(text: string): QuestionTable {
   return { good, problems };
 }
 
+/** A spreadsheet must not take a text for a formula: such a one begins with one apostrophe more in the file. */
+const withGuard = (text: string): string => (/^'*[=+\-@]/.test(text) ? `'${text}` : text);
+
 /** The text itself, of a cell that was guarded from being taken for a formula. */
-const withoutGuard = (cell: string): string => cell.replace(/^'(?=[=+\-@])/, '');
+const withoutGuard = (cell: string): string => cell.replace(/^'(?='*[=+\-@])/, '');
 
 /** Writes questions as the table that `readQuestionTable` reads. */
 export function writeQuestionTable(questions: readonly Question[]): string {
@@ -91,6 +104,7 @@ export function writeQuestionTable(questions: readonly Question[]): string {
     'prompt 3': question.prompts[2] ?? '',
     'essential points': points(question, true),
     'extra points': points(question, false),
+    'order of points': join(movedPoints(question)),
     ordered: question.ordered ? 'yes' : '',
     why: question.why,
     cautions: join(question.cautions),
@@ -100,11 +114,16 @@ export function writeQuestionTable(questions: readonly Question[]): string {
     bonnet: question.bonnet ? 'yes' : '',
     sign: question.sign ?? '',
   }));
-  // A spreadsheet must not take a text for a formula: such a one begins with an apostrophe in the file.
-  return Papa.unparse(
-    { fields: [...columns], data: rows.map((row) => columns.map((column) => row[column])) },
-    { escapeFormulae: true },
-  );
+  return Papa.unparse({
+    fields: [...columns],
+    data: rows.map((row) => columns.map((column) => withGuard(row[column]))),
+  });
+}
+
+/** Ids of all points in their order, where that is not the essential ones and then the others; else none. */
+function movedPoints({ points }: Question): readonly string[] {
+  const plain = [...points].sort((a, b) => Number(b.essential) - Number(a.essential));
+  return plain.some((point, n) => point !== points[n]) ? points.map(({ id }) => id) : [];
 }
 
 function questionOf(cell: (column: Column) => string): unknown {
@@ -124,7 +143,10 @@ function questionOf(cell: (column: Column) => string): unknown {
     kind: cell('kind'),
     title: cell('title'),
     prompts: (['prompt 1', 'prompt 2', 'prompt 3'] as const).map(cell).filter((prompt) => prompt !== ''),
-    points: [...points('essential points', true), ...points('extra points', false)],
+    points: inOrder(
+      [...points('essential points', true), ...points('extra points', false)],
+      split(cell('order of points')),
+    ),
     ordered: isYes(cell('ordered')),
     why: cell('why'),
     cautions: split(cell('cautions')),
@@ -135,10 +157,24 @@ function questionOf(cell: (column: Column) => string): unknown {
   };
 }
 
+/** Points that the order does not name stay behind those that it names. */
+function inOrder<T extends { readonly id: string }>(
+  points: readonly T[],
+  order: readonly string[],
+): readonly T[] {
+  const place = (id: string) => (order.includes(id) ? order.indexOf(id) : Infinity);
+  return order.length === 0
+    ? points
+    : points
+        .map((point, n) => ({ point, at: Math.min(place(point.id), order.length + n) }))
+        .sort((a, b) => a.at - b.at)
+        .map(({ point }) => point);
+}
+
 const isYes = (text: string): boolean => /^(yes|true|1|x)$/i.test(text);
-const join = (parts: readonly string[]): string => parts.map((part) => part.replaceAll('|', '/')).join(' | ');
+const join = (parts: readonly string[]): string =>
+  parts.map((part) => part.replaceAll(/\\(?=[\\|]|$)|\|/g, '\\$&')).join(' | ');
 const split = (text: string): readonly string[] =>
-  text
-    .split('|')
-    .map((part) => part.trim())
+  [...`${text}|`.matchAll(/((?:\\[\\|]|[^|])*)\|/g)]
+    .map(([, part = '']) => part.replaceAll(/\\([\\|])/g, '$1').trim())
     .filter((part) => part !== '');

@@ -8,5 +8,7 @@ export const problem = problemsIn({
     `lacks the columns ${columns.join(', ')}`,
   'unread-column': ({ column }: { readonly column: string }) =>
     `has a column ${column === '' ? 'without a name' : column} that is not read`,
+  'no-such-point': ({ id }: { readonly id: string }) =>
+    `names ${id}, and no point of the question has that id`,
   torn: ({ why }: { readonly why: string }) => `cannot be read: ${why}`,
 });
