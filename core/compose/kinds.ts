@@ -8,7 +8,7 @@ import {
   reverseOf,
   type Traffic,
 } from '../network';
-import { courseOf, featureKindIds, proposedFeatures, type FeatureKindId } from '../route';
+import { courseOf, featureKindIds, proposedFeatures, slipAt, type FeatureKindId } from '../route';
 
 /** Place of each kind in a list of counts. */
 export const kindIndex: Readonly<Record<FeatureKindId, number>> = Object.fromEntries(
@@ -110,7 +110,11 @@ function turnKinds(traffic: Traffic, from: number, into: number): readonly Featu
     const turn = turnOf(traffic, from, into);
     const follows = control === 'priority' && a.name === b.name && a.name !== '' && rankOf(a) === rankOf(b);
     if (Math.abs(turn) >= STRAIGHT && !follows) found.push(turn > 0 ? 'turn-right' : 'turn-left');
-    else if (Math.abs(turn) < STRAIGHT && (control === 'give-way' || control === 'stop'))
+    else if (
+      Math.abs(turn) < STRAIGHT &&
+      (control === 'give-way' || control === 'stop') &&
+      !slipAt(traffic, from, into)
+    )
       found.push('straight-on');
     if (a.lanes > 1 && !a.dual) found.push('lane-choice');
   }

@@ -158,7 +158,7 @@ function dueCues({ directions, route }: Guide, along: number, { said }: Guided):
       const place = direction[moment];
       // On the roundabout only the exit is left to say.
       if (moment !== 'exit' && direction.at < along) return false;
-      const told = moment === 'main' && direction.saidWith !== null && direction.at - along > 60;
+      const told = moment === 'main' && !direction.again && direction.at - along > 60;
       return place !== null && place.along <= along && !said.has(keyOf(direction, moment)) && !told;
     });
     // Of several that are due at once, as after a gap of the receiver, the latest says all.

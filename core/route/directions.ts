@@ -1,4 +1,4 @@
-import { MPH } from '../network';
+import { MPH, type RoadClass } from '../network';
 import type { Feature, Route } from './route';
 import { timingOf, type Timing } from './pace';
 
@@ -13,12 +13,23 @@ export interface Direction {
   readonly early: Moment | null;
   /** The instruction itself. */
   readonly main: Moment;
-  /** A reminder at the junction; null where the main moment is that near. */
+  /** A reminder at the junction, of a slip road where one signals; null where the main moment is that near. */
   readonly now: Moment | null;
+  /** Where one signals for a slip road, in metres along: from the 300 marker, at the latest at 200; else null. */
+  readonly signal: Signal | null;
   /** Said on a roundabout when the exit comes; null elsewhere, and where it comes at once. */
   readonly exit: Moment | null;
   /** Set when it was already said together with the direction before. */
   readonly saidWith: string | null;
+  /** Whether the main moment is due even so: behind the junction before, the way is long enough to say it again. */
+  readonly again: boolean;
+}
+
+export interface Signal {
+  readonly from: number;
+  readonly to: number;
+  /** For the instructor. */
+  readonly text: string;
 }
 
 export interface Moment {
@@ -39,9 +50,18 @@ const NOW = 35;
 const EXIT = 25;
 const LEAST_ROUND = 45;
 
+/**
+ * For leaving by a slip road one signals from the 300-yard marker on and no later than at 200 yards, and slows down
+ * on the slip road, not before (common practice). So it is said before that, by so many seconds at least (ours).
+ */
+const SIGNAL = { from: 300, to: 200 } as const;
+const BEFORE_SIGNAL = 5;
+
 const YARD = 0.9144;
 /** Distances that are spoken, in the units themselves (common practice: what devices say). */
 const steps = { imperial: [100, 200, 300, 500, 800], metric: [100, 200, 300, 400, 500, 800] } as const;
+
+const unitOf = (units: Route['units']): number => (units === 'imperial' ? YARD : 1);
 
 /** How far before a junction the main direction is given, in metres, before it is rounded to what is spoken. */
 export const cueDistance = (speed: number): number =>
@@ -52,7 +72,7 @@ export function spoken(
   metres: number,
   units: Route['units'],
 ): { readonly text: string; readonly metres: number } {
-  const unit = units === 'imperial' ? YARD : 1;
+  const unit = unitOf(units);
   const step = steps[units].reduce((best, one) =>
     Math.abs(one * unit - metres) < Math.abs(best * unit - metres) ? one : best,
   );
@@ -66,7 +86,11 @@ const exitWords = (exit: number | null): string =>
 /** What is asked for, without a distance: "turn left", "at the roundabout take the second exit". */
 export function askWords(
   { kind, exit, side, toward }: Feature,
-  { atWhat, sign }: { readonly atWhat: string; readonly sign: boolean },
+  {
+    atWhat,
+    sign,
+    onto = 'trunk',
+  }: { readonly atWhat: string; readonly sign: boolean; readonly onto?: RoadClass },
 ): string {
   const into = sign && toward ? ` into ${toward}` : '';
   switch (kind) {
@@ -83,9 +107,9 @@ export function askWords(
     case 'turn-round':
       return 'turn round where it is safe';
     case 'dual-join':
-      return 'join the dual carriageway';
+      return onto === 'motorway' ? 'join the motorway' : 'join the dual carriageway';
     case 'dual-leave':
-      return 'leave the dual carriageway';
+      return `leave by the slip road${sign && toward ? ` for ${toward}` : ''}`;
     default:
       return 'follow the road ahead';
   }
@@ -100,9 +124,13 @@ const TOLD: ReadonlySet<Feature['kind']> = new Set([
   'turn-round',
 ]);
 
+/** Joining and leaving a dual carriageway by a slip road, which lies on a side; at its end nobody is told anything. */
+const bySlip = ({ kind, side }: Feature): boolean =>
+  (kind === 'dual-join' || kind === 'dual-leave') && side !== null;
+
 /** Features that somebody has to be told of; those without a direction mean to follow the road. */
 export const toldFeatures = (features: readonly Feature[]): readonly Feature[] =>
-  features.filter(({ kind }) => TOLD.has(kind));
+  features.filter((feature) => TOLD.has(feature.kind) || bySlip(feature));
 
 /** What rules at the same place: "at the traffic lights", "at the end of the road". */
 function atWhat(feature: Feature, features: readonly Feature[]): string {
@@ -123,7 +151,8 @@ export const misled = (feature: Feature): Feature =>
 
 /**
  * The directions of a route in order: early above fifty miles an hour, main by the speed of the road, and once
- * more at the junction; on a roundabout also when the exit comes. Two junctions nearer to each other than the second one's own distance are spoken as one.
+ * more at the junction, or where one signals for a slip road; on a roundabout also when the exit comes. Two junctions
+ * nearer to each other than the second one's own distance are spoken as one.
  *
  * @param device as a guidance device says it, with its traps; else as an instructor says it
  */
@@ -131,36 +160,43 @@ export function directionsOf(
   route: Pick<Route, 'features' | 'stretches' | 'delays' | 'drivingSide' | 'units'>,
   { device = false, timing = timingOf(route) }: { readonly device?: boolean; readonly timing?: Timing } = {},
 ): readonly Direction[] {
-  const { units } = route;
+  const { units, stretches } = route;
+  const unit = unitOf(units);
   const told = toldFeatures(route.features).map((feature) => (device ? misled(feature) : feature));
-  const words = (feature: Feature, sign = false) =>
-    askWords(feature, { atWhat: atWhat(feature, route.features), sign });
-  const cues = told.map(({ along }, n) => {
+  const words = (feature: Feature, sign = false) => {
+    const onto = stretches.find(({ until }) => until > feature.along + 1)?.class;
+    return askWords(feature, { atWhat: atWhat(feature, route.features), sign, ...(onto ? { onto } : {}) });
+  };
+  const cues = told.map((feature, n): Cue => {
+    const { along, kind } = feature;
     const speed = timing.speed(Math.max(0, along - 120));
-    const before = told[n - 1]?.along ?? 0;
-    const wanted = spoken(cueDistance(speed), units);
+    const leaves = kind === 'dual-leave';
+    const cue = cueDistance(speed);
+    const wanted = spoken(leaves ? Math.max(cue, SIGNAL.from * unit + BEFORE_SIGNAL * speed) : cue, units);
     // Nothing is said before the junction before it has been driven.
-    return { speed, wanted, room: along - before };
+    const room = along - (told[n - 1]?.along ?? 0);
+    return {
+      feature,
+      wanted,
+      leaves,
+      early: speed > EARLY_SPEED ? spoken(2 * cue, units) : null,
+      distance: Math.max(0, Math.min(wanted.metres, room - 5)),
+      room,
+      near: room < wanted.metres,
+    };
   });
-  return told.map((feature, n): Direction => {
+  return cues.map((cue, n): Direction => {
+    const { feature, wanted, distance, leaves, near, early, room } = cue;
     const { along: at, id, kind } = feature;
-    const cue = cues[n];
-    const [following, next] = [cues[n + 1], told[n + 1]];
-    const together = following && next ? following.room < Math.min(following.wanted.metres, 250) : false;
-    const then = together && next ? `, then ${words(next)}` : '';
-    const wanted = cue?.wanted ?? spoken(LEAST_CUE, units);
-    const room = cue?.room ?? at;
-    const near = room < wanted.metres;
-    const distance = Math.max(0, Math.min(wanted.metres, room - 5));
-    const compound =
-      n > 0 && (cue?.room ?? Infinity) < Math.min(wanted.metres, 250) ? (told[n - 1]?.id ?? null) : null;
-    const early = !near && (cue?.speed ?? 0) > EARLY_SPEED ? spoken(2 * wanted.metres, units) : null;
+    const following = cues[n + 1];
+    const then = following?.near ? `, then ${words(following.feature)}` : '';
+    const reminder = leaves && distance > SIGNAL.from * unit + LEAST_CUE / 2 ? SIGNAL.from * unit : NOW;
     return {
       feature: id,
       kind,
       at,
       early:
-        early && early.metres > wanted.metres + 50 && room > early.metres
+        early && !near && early.metres > wanted.metres + 50 && room > early.metres
           ? { along: at - early.metres, text: sentence(`in ${early.text} ${words(feature, true)}`) }
           : null,
       main: {
@@ -169,14 +205,46 @@ export function directionsOf(
           near ? `next ${words(feature)}${then}` : `in ${wanted.text} ${words(feature, !then)}${then}`,
         ),
       },
-      now: distance > 2.5 * NOW ? { along: at - NOW, text: sentence(words(feature)) } : null,
+      now:
+        reminder !== NOW || distance > 2.5 * NOW
+          ? { along: at - reminder, text: sentence(words(feature)) }
+          : null,
+      signal: leaves ? signalFor(at, room, units) : null,
       exit:
         kind === 'roundabout' && feature.length >= LEAST_ROUND && feature.trap !== 'wrong-exit'
           ? { along: at + feature.length - EXIT, text: 'Take this exit' }
           : null,
-      saidWith: compound,
+      saidWith: near ? (told[n - 1]?.id ?? null) : null,
+      again: !near || distance >= LEAST_CUE,
     };
   });
+}
+
+function signalFor(at: number, room: number, units: Route['units']): Signal {
+  const unit = unitOf(units);
+  const { from, to } = SIGNAL;
+  const yards = units === 'imperial' ? 'yard' : 'metre';
+  return {
+    from: at - Math.min(from * unit, room),
+    to: at - Math.min(to * unit, room),
+    text: `Signal ${
+      room < from * unit ? 'at once' : `from the ${from}-${yards} marker, at ${to} ${yards}s at the latest`
+    }. Slow down on the slip road, not before.`,
+  };
+}
+
+/** When one direction is given, worked out before those around it are known. */
+interface Cue {
+  readonly feature: Feature;
+  readonly wanted: { readonly text: string; readonly metres: number };
+  readonly early: { readonly text: string; readonly metres: number } | null;
+  /** Metres before the junction at which the main moment lies. */
+  readonly distance: number;
+  /** Metres from the junction before. */
+  readonly room: number;
+  /** There is not room enough: it is spoken together with the one before. */
+  readonly near: boolean;
+  readonly leaves: boolean;
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1).replaceAll('  ', ' ');

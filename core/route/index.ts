@@ -21,7 +21,7 @@ export {
   type Direction,
   type Moment,
 } from './directions';
-export { junctionsOf, type Crossed } from './junctions';
+export { junctionsOf, slipAt, type Crossed } from './junctions';
 export { headingAtEnd, onwardFrom, type Onward } from './onward';
 export { delayOf, timingOf, type Timing } from './pace';
 export { carriedOver, named, proposedFeatures, stretchesOf } from './propose';

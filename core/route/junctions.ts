@@ -31,6 +31,8 @@ export interface Crossed {
   readonly toward: string;
   /** Where the road divides, the side that is taken; null elsewhere. */
   readonly fork: 'left' | 'right' | null;
+  /** By a slip road off a dual carriageway or motorway, or onto one; null elsewhere. */
+  readonly slip: 'leave' | 'join' | null;
   /** Whether somebody who is told nothing would go another way, or not know. */
   readonly told: boolean;
   /** Metres from here to where a roundabout is left; nought elsewhere. */
@@ -60,6 +62,7 @@ export function junctionsOf(traffic: Traffic, { legs }: Course): readonly Crosse
         ...exitsPassed(traffic, leg.arc, ring, after < 0 ? null : into),
         toward: nameOf(traffic, into),
         fork: null,
+        slip: null,
         told: true,
         over: (legs[last - 1]?.to ?? leg.to) - leg.to,
         from: leg.arc,
@@ -69,7 +72,11 @@ export function junctionsOf(traffic: Traffic, { legs }: Course): readonly Crosse
       continue;
     }
     const crossed = crossedAt(traffic, leg.arc, next.arc);
-    if (crossed) found.push({ along: leg.to, ...crossed });
+    if (!crossed) continue;
+    // A slip road has no name: it is called by the road that it leads to.
+    const beyond = legs.slice(n + 1).find(({ road }) => !road.link && !road.roundabout);
+    const toward = crossed.slip === 'leave' && beyond ? nameOf(traffic, beyond.arc) : crossed.toward;
+    found.push({ along: leg.to, ...crossed, toward });
   }
   return found;
 }
@@ -87,6 +94,7 @@ function crossedAt(traffic: Traffic, from: number, into: number): Omit<Crossed, 
     exit: null,
     exits: null,
     fork: null,
+    slip: slipAt(traffic, from, into),
     from,
     into,
   };
@@ -110,7 +118,15 @@ function crossedAt(traffic: Traffic, from: number, into: number): Omit<Crossed, 
       : control === 'priority' && Math.abs(turn) < BACK && follows(traffic, from, into));
   const beside = straight ? others.find((other) => Math.abs(other) < STRAIGHT) : undefined;
   const fork = beside === undefined ? null : turn < beside ? ('left' as const) : ('right' as const);
-  return { ...base, kind: 'junction', fork, told: !goesOn };
+  return { ...base, kind: 'junction', fork, told: !goesOn || base.slip !== null };
+}
+
+/** Whether the way from one arc into the next leaves a dual carriageway by a slip road, or joins one by it. */
+export function slipAt(traffic: Traffic, from: number, into: number): Crossed['slip'] {
+  const [a, b] = [roadOfArc(traffic.graph, from), roadOfArc(traffic.graph, into)];
+  if (Math.abs(turnOf(traffic, from, into)) >= STRAIGHT) return null;
+  if (a.dual && !a.link && b.link) return 'leave';
+  return a.link && b.dual && !b.link ? 'join' : null;
 }
 
 /** Whether a road goes on in another: the same name and class. */

@@ -76,6 +76,8 @@ export function timingOf(route: Pick<Route, 'stretches' | 'features' | 'delays' 
     marks.push({ along: until, seconds });
     from = until;
   }
+  // Places are rounded: what stands at the very end may lie some centimetres beyond it.
+  for (const { wait } of waits.slice(next)) marks.push({ along: from, seconds: (seconds += wait) });
   const between = (key: 'along' | 'seconds', other: 'along' | 'seconds') => (value: number) => {
     const n = marks.findIndex((mark) => mark[key] >= value);
     if (n < 0) return marks.at(-1)?.[other] ?? 0;

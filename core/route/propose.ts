@@ -69,7 +69,7 @@ export function proposedFeatures(traffic: Traffic, course: Course): readonly Fea
     { kind: 'start', along: 0 },
     ...junctions.flatMap(ofJunction),
     ...alongLegs(traffic, course),
-    ...changes(course, junctions),
+    ...changes(traffic.graph.drivingSide, course, junctions),
     ...runs(course.legs, ({ parked }) => parked !== '', PARKED_FROM).map(({ from, to, leg }) => ({
       kind: 'parked-row' as const,
       along: from,
@@ -142,7 +142,7 @@ export function named(course: Pick<Course, 'line' | 'metres'>, found: readonly F
 const round = (metres: number): number => Math.round(metres * 10) / 10;
 
 function ofJunction(crossed: Crossed): Found[] {
-  const { along, kind, control, assumed, turn, exit, exits, toward, told, fork, over } = crossed;
+  const { along, kind, control, assumed, turn, exit, exits, toward, told, fork, over, slip } = crossed;
   switch (kind) {
     case 'roundabout':
     case 'mini-roundabout':
@@ -167,7 +167,7 @@ function ofJunction(crossed: Crossed): Found[] {
       ? told || rule.length > 0
         ? [{ kind: turn > 0 ? 'turn-right' : 'turn-left', along, toward, side: sideOf(turn) }]
         : []
-      : told
+      : told && !slip
         ? [{ kind: 'straight-on', along, toward, side: fork }]
         : [];
   return [...rule, ...way];
@@ -200,7 +200,7 @@ function alongLegs({ graph }: Traffic, { legs }: Course): Found[] {
 }
 
 /** Where the limit, the kind of road or the number of lanes changes from one leg to the next. */
-function changes({ legs }: Course, junctions: readonly Crossed[]): Found[] {
+function changes(near: 'left' | 'right', { legs }: Course, junctions: readonly Crossed[]): Found[] {
   return legs.slice(1).flatMap((leg, n): Found[] => {
     const before = legs[n];
     if (!before) return [];
@@ -210,8 +210,11 @@ function changes({ legs }: Course, junctions: readonly Crossed[]): Found[] {
     const earlier = legs.slice(0, n + 1).findLast(({ road }) => !road.roundabout)?.road;
     if (!b.roundabout && earlier && Math.abs(b.speed - earlier.speed) > 0.5)
       found.push({ kind: 'speed-change', along: leg.from, speed: b.speed, assumed: b.speedAssumed });
-    if (b.dual && !a.dual) found.push({ kind: 'dual-join', along: leg.from });
-    if (a.dual && !b.dual) found.push({ kind: 'dual-leave', along: leg.from });
+    const slip = junctions.find((one) => one.slip !== null && one.along === leg.from);
+    // With a side it is a slip road, and somebody is told of it.
+    const by = slip ? { side: slip.fork ?? near, toward: slip.toward } : {};
+    if (b.dual && !a.dual) found.push({ kind: 'dual-join', along: leg.from, ...by });
+    if (a.dual && !b.dual) found.push({ kind: 'dual-leave', along: leg.from, ...by });
     if (a.lanes > 1 && !a.dual && junctions.some(({ along, told }) => told && along === leg.from))
       found.push({ kind: 'lane-choice', along: Math.max(before.from, leg.from - 120) });
     return found;

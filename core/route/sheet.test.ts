@@ -93,6 +93,84 @@ describe('directions', () => {
     expect(third?.saidWith).toBeNull();
   });
 
+  it('are early at twice the time, rounded once: 800 yards at 52 to 58 miles an hour', () => {
+    for (const mph of [51, 52, 55, 58, 65]) {
+      // The speed that is driven is a share of the limit.
+      const one = straight([{ kind: 'turn-left', along: 3_500 }], 4_000, (mph * MPH) / route.delays.pace);
+      const [first] = directionsOf(one);
+      expect(first?.early?.text).toBe('In 800 yards turn left');
+      expect(3_500 - (first?.early?.along ?? 0)).toBeCloseTo(731.52, 2);
+    }
+    expect(
+      directionsOf(straight([{ kind: 'turn-left', along: 3_500 }], 4_000, (49 * MPH) / route.delays.pace))[0]
+        ?.early,
+    ).toBeNull();
+  });
+
+  it('are spoken together up to the own distance of the second, however long that is, and said again behind', () => {
+    // At 50 miles an hour that is 300 yards, at 80 it is 500.
+    const at = (gap: number, mph: number) =>
+      directionsOf(
+        straight(
+          [
+            { kind: 'turn-left', along: 2_000 },
+            { kind: 'turn-right', along: 2_000 + gap },
+          ],
+          4_000,
+          (mph * MPH) / route.delays.pace,
+        ),
+      );
+    for (const [gap, mph, together] of [
+      [270, 50, true],
+      [280, 50, false],
+      [450, 80, true],
+      [460, 80, false],
+      [180, 30, true],
+      [190, 30, false],
+    ] as const) {
+      const [first, second] = at(gap, mph);
+      expect([gap, mph, first?.main.text.endsWith(', then turn right')]).toEqual([gap, mph, together]);
+      expect(second?.saidWith).toBe(together ? '0' : null);
+      expect(second?.again).toBe(true);
+    }
+    expect(at(80, 30)[1]?.again).toBe(false);
+  });
+
+  it('of slip roads are spoken as such; signalled from 300 yards and no later than 200', () => {
+    const leaving = { kind: 'dual-leave' as const, side: 'left' as const, toward: 'Mill Lane' };
+    for (const [mph, main] of [
+      [70, 500],
+      [50, 500],
+      [40, 300],
+    ] as const) {
+      const one = straight([{ ...leaving, along: 3_000 }], 4_000, (mph * MPH) / route.delays.pace);
+      const [first] = directionsOf(one);
+      expect(first?.main.text).toBe(`In ${main} yards leave by the slip road for Mill Lane`);
+      expect(first?.signal?.from).toBeCloseTo(3_000 - 274.32, 2);
+      expect(first?.signal?.to).toBeCloseTo(3_000 - 182.88, 2);
+      expect(first?.signal?.text).toContain('Slow down on the slip road, not before.');
+      if (main === 500) expect(first?.now?.along).toBeCloseTo(3_000 - 274.32, 2);
+      expect(first?.now?.along ?? Infinity).toBeGreaterThan(first?.main.along ?? 0);
+    }
+    const metric = directionsOf({ ...straight([{ ...leaving, along: 3_000 }], 4_000, 36), units: 'metric' });
+    expect(metric[0]?.signal?.from).toBeCloseTo(2_700, 6);
+    const joining = straight([{ kind: 'dual-join', side: 'left', along: 800 }]);
+    expect(directionsOf(joining)[0]?.main.text).toBe('In 200 yards join the dual carriageway');
+    const motorway = joining.stretches.map((stretch) => ({ ...stretch, class: 'motorway' as const }));
+    expect(directionsOf({ ...joining, stretches: motorway })[0]?.now?.text).toBe('Join the motorway');
+  });
+
+  it('are silent where a dual carriageway only begins or ends', () => {
+    expect(
+      directionsOf(
+        straight([
+          { kind: 'dual-join', along: 800 },
+          { kind: 'dual-leave', along: 3_000 },
+        ]),
+      ),
+    ).toEqual([]);
+  });
+
   it('of a device with a trap miscount the exit; those of the instructor do not', () => {
     const trapped = straight([{ kind: 'roundabout', along: 1_000, exit: 2, exits: 4, trap: 'wrong-exit' }]);
     expect(directionsOf(trapped, { device: true })[0]?.main.text).toContain('third exit');
@@ -122,6 +200,15 @@ describe('timing', () => {
     expect(at(1_000)).toBeCloseTo(driving / 4, 6);
     expect(at(3_000)).toBeCloseTo((3 * driving) / 4 + 16, 6);
     expect(along(at(3_000))).toBeCloseTo(3_000, 6);
+  });
+
+  it('counts what stands at the very end, though its place is rounded beyond it', () => {
+    const until = 3_999.96;
+    const one = straight([{ kind: 'stop-junction', along: 4_000 }], until);
+    const driving = until / (30 * MPH) / 0.85;
+    expect(timingOf(one).seconds).toBeCloseTo(driving + one.delays.stop, 6);
+    expect(timingOf(one).at(until)).toBeCloseTo(driving, 6);
+    expect(timingOf(one).along(driving + 5)).toBeCloseTo(until, 6);
   });
 
   it('grows with every delay', () => {
@@ -182,6 +269,28 @@ describe('the sheet', () => {
     });
     expect(sheet.plan.find(({ id }) => id === 'pull-ups')).toMatchObject({ has: 1, wants: 3 });
     expect(sheet.metres).toBe(4_000);
+  });
+
+  it('asks for as many manoeuvres as a standard draws, each with a place of its own', () => {
+    const standard = standardWith({
+      drive: {
+        minutes: 30,
+        independentMinutes: 10,
+        manoeuvres: { draw: 4, from: ['corner-reverse', 'turn-in-road', 'hill-start', 'bay-park'] },
+      },
+    });
+    const check = (...kinds: Feature['kind'][]) =>
+      sheetOf(straight(kinds.map((kind, n) => ({ kind, along: 300 + 300 * n }))), standard).plan.find(
+        ({ id }) => id === 'manoeuvre',
+      );
+    expect(check('bay-park', 'bay-park', 'bay-park', 'bay-park')).toMatchObject({
+      has: 1,
+      wants: 4,
+      met: false,
+    });
+    expect(check('bay-park', 'hill-start', 'pull-up')).toMatchObject({ has: 3, met: false });
+    expect(check('bay-park', 'hill-start', 'pull-up', 'pull-up')).toMatchObject({ has: 4, met: true });
+    expect(check()).toMatchObject({ has: 0, wants: 4, met: false });
   });
 
   it('counts skills by what lies along the way', () => {

@@ -1,7 +1,7 @@
 import { metresAlong, positionAlong } from '../geo';
 import { skillOf, type Standard } from '../standard';
 import { directionsOf, toldFeatures, type Direction } from './directions';
-import { featureKindOf, type FeatureKindId } from './features';
+import { featureKindIds, featureKindOf, type FeatureKindId } from './features';
 import { timingOf } from './pace';
 import type { Feature, Route } from './route';
 
@@ -135,6 +135,19 @@ const departure = (at: (along: number) => number, along: number): number => at(a
 /** When a place is reached, before any wait there. */
 const arrival = (at: (along: number) => number, along: number): number => at(Math.max(0, along - 0.01));
 
+/** Where a manoeuvre can be practised that is not a kind of place itself (common practice). */
+const elsewhere: Readonly<Record<string, readonly FeatureKindId[]>> = {
+  'kerb-reverse-right': ['pull-up'],
+  'turn-in-road': ['pull-up', 'emergency-stop'],
+  'corner-reverse': ['pull-up'],
+  'hill-park': ['hill-start'],
+  'angle-park': ['bay-park'],
+};
+
+/** Kinds of places at which a manoeuvre of a drive plan can be asked for. */
+const placesFor = (manoeuvre: string): readonly FeatureKindId[] =>
+  elsewhere[manoeuvre] ?? featureKindIds.filter((kind) => kind === manoeuvre);
+
 function planChecks(
   { features }: Route,
   standard: Standard,
@@ -164,8 +177,9 @@ function planChecks(
     ...more,
   });
   const minutes = has.seconds / 60;
-  const kindsDrawn = drive?.manoeuvres?.from ?? [];
-  const places = features.filter(({ kind }) => kindsDrawn.includes(kind));
+  const { draw = 0, from: drawn = [] } = drive?.manoeuvres ?? {};
+  const placed = drawn.filter((one) => count(...placesFor(one)) > 0);
+  const places = count(...new Set(drawn.flatMap(placesFor)));
   return [
     ...(drive?.minutes
       ? // A few minutes more or less are no matter.
@@ -188,8 +202,15 @@ function planChecks(
       ? [wants('pull-ups', 'Places to pull up', count('pull-up', 'hill-start'), drive.pullUps)]
       : []),
     wants('hill-start', 'Hill-start place', count('hill-start'), 1),
-    ...(kindsDrawn.length > 0 && drive?.manoeuvres?.draw
-      ? [wants('manoeuvre', 'Place for a manoeuvre', places.length, 1)]
+    ...(draw > 0
+      ? [
+          wants(
+            'manoeuvre',
+            draw === 1 ? 'Manoeuvre with a place for it' : 'Manoeuvres with a place for each',
+            Math.min(placed.length, places),
+            draw,
+          ),
+        ]
       : []),
     ...(standard.questions?.demonstrate
       ? [wants('question', 'Calm stretch for the question', has.calm.length, standard.questions.demonstrate)]

@@ -20,7 +20,7 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
   const { route, items, along, off, hot, by, step } = ribbon;
   const ahead = items.filter((item) => item.along > along - (by === 'touch' ? -1 : 30));
   const direction = ahead.find(
-    (item) => item.what === 'feature' && item.direction !== null && item.direction.saidWith === null,
+    (item) => item.what === 'feature' && item.direction !== null && item.direction.again,
   );
   const say = direction?.what === 'feature' ? direction.direction : null;
   const due = say !== null && say.main.along <= along + 25;

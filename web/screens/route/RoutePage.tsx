@@ -325,14 +325,14 @@ function Directions({
             <TableCell sx={{ width: 110 }}>From the start</TableCell>
             <TableCell sx={{ width: 44 }} />
             <TableCell>Say</TableCell>
-            <TableCell>Once more at the junction</TableCell>
+            <TableCell>Say once more</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
           {rows.map((row, n) => {
             switch (row.kind) {
               case 'direction': {
-                const { feature, main, now, early, saidWith } = row.direction;
+                const { feature, main, now, early, saidWith, again, signal } = row.direction;
                 const of = features.get(feature);
                 return (
                   <TableRow
@@ -350,7 +350,8 @@ function Directions({
                     </TableCell>
                     <TableCell>
                       {early ? <div>{early.text}, said early</div> : null}
-                      <b>{saidWith ? `(said before) ${main.text}` : main.text}</b>
+                      <b>{saidWith && !again ? `(said before) ${main.text}` : main.text}</b>
+                      {signal ? <div>{signal.text}</div> : null}
                       {of?.trap === 'wrong-exit' ? <div>Device error: it counts another exit</div> : null}
                       {of?.trap === 'closed-road' ? (
                         <div>Device error: it doesn’t know that the road is closed</div>
