@@ -28,6 +28,8 @@ const road = z.strictObject({
   parked: z.enum(['', 'left', 'right', 'both']),
   busLane: z.boolean(),
   school: z.boolean(),
+  /** Older files have none. */
+  when: z.string().max(120).default(''),
 });
 
 export const networkSchema = z.strictObject({

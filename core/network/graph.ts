@@ -92,7 +92,7 @@ export function openNetwork(file: StoredNetwork): RoadGraph {
     x,
     y,
     ele,
-    roads: file.roads,
+    roads: file.roads.map((road) => ({ ...road, when: road.when ?? '' })),
     edges,
     roadOfEdge,
     lengthOfEdge,

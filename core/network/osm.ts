@@ -29,6 +29,15 @@ export interface OsmData {
   readonly bans: readonly OsmBan[];
 }
 
+/** A node, way or relation as it is read. */
+export interface OsmElement {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly tags: Record<string, string>;
+  readonly refs: number[];
+  readonly members: { readonly type: string; readonly ref: string; readonly role: string }[];
+}
+
 const escapes: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 const text = (value: string | number): string =>
   String(value).replace(/[&<>"]/g, (sign) => escapes[sign] ?? sign);

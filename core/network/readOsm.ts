@@ -1,7 +1,11 @@
 import { SaxesParser } from 'saxes';
 import { failed, parsed, type Parsed, Broken } from '../problems';
 import { MOST_EDGES, MOST_PLACES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
+import type { OsmElement } from './osm';
 import { placeKinds, signKinds, type Road } from './road';
+import { barrierOf, type Stopped } from './access';
+import { blockedNodes, lineOf, type Line } from './barriers';
+import { restrictionOf, type Ban, type Restriction } from './restrictions';
 import { placeOf, roadOf, signOf, type Tags } from './tags';
 import { problem } from './problems';
 
@@ -30,6 +34,16 @@ export interface OsmReport {
   /** Nodes that ways name and the extract does not hold, as at its border. */
   readonly missing: number;
   readonly bans: number;
+  /** Of these, turns that are banned at some hours only, and taken as banned always. */
+  readonly bansAssumed: number;
+  /** Turns banned by way of a whole road, which are not read. */
+  readonly bansUnread: number;
+  /** Places at which a barrier stops cars. */
+  readonly barriers: number;
+  /** Of these, gates that do not say who may pass, and are taken as shut. */
+  readonly barriersAssumed: number;
+  /** Roads that are open or one-way at some hours only, and taken as their other tags have them. */
+  readonly conditional: number;
   /** Towns and villages with a name. */
   readonly places: number;
 }
@@ -41,21 +55,6 @@ interface Way {
   readonly id: string;
   readonly road: Road;
   readonly refs: readonly number[];
-}
-
-interface Ban {
-  readonly from: string;
-  readonly via: number;
-  readonly to: string;
-  readonly only: boolean;
-}
-
-interface Element {
-  readonly name: string;
-  readonly attributes: Readonly<Record<string, string>>;
-  readonly tags: Record<string, string>;
-  readonly refs: number[];
-  readonly members: { readonly type: string; readonly ref: string; readonly role: string }[];
 }
 
 const HOLDERS = new Set(['node', 'way', 'relation']);
@@ -83,11 +82,11 @@ async function readElements(
   { chunks, onProgress, cancelled }: OsmSource,
   before: number,
   wanted: ReadonlySet<string>,
-  onElement: (element: Element, where: () => string) => void,
+  onElement: (element: OsmElement, where: () => string) => void,
 ): Promise<number> {
   const parser = new SaxesParser({ position: true });
   const where = () => `line ${parser.line}`;
-  let open: Element | null = null;
+  let open: OsmElement | null = null;
   let depth = 0;
   let characters = before;
   parser.on('error', (error) => {
@@ -128,47 +127,43 @@ async function readElements(
 
 interface Ways {
   readonly ways: readonly Way[];
-  readonly bans: readonly Ban[];
+  readonly lines: readonly Line[];
+  readonly restrictions: readonly Restriction[];
   readonly seen: number;
   readonly characters: number;
 }
 
 async function readWays(from: OsmSource): Promise<Ways> {
   const ways: Way[] = [];
-  const bans: Ban[] = [];
+  const lines: Line[] = [];
+  const restrictions: Restriction[] = [];
   let seen = 0;
   let points = 0;
   const characters = await readElements(from, 0, new Set(['way', 'relation']), (element, where) => {
     const { name, attributes, tags, refs } = element;
     if (name === 'relation') {
-      const ban = banOf(element);
-      if (ban) bans.push(ban);
+      const restriction = restrictionOf(element);
+      if (restriction) restrictions.push(restriction);
       return;
     }
     seen += 1;
     const found = roadOf(tags);
-    if (!found) return;
+    const stopped = barrierOf(tags) ?? 'passes';
+    const line = tags.highway === undefined && stopped !== 'passes' ? lineOf(tags, stopped, refs) : null;
+    if (!found && !line) return;
     if (refs.some((ref) => !Number.isSafeInteger(ref)))
       throw new Broken(problem('', 'no-node', { where: where() }));
     points += refs.length;
     if (points > 2 * MOST_POINTS) throw new Broken(problem('', 'too-many-points', { most: MOST_POINTS }));
+    if (line) lines.push(line);
+    if (!found) return;
     ways.push({
       id: attributes.id ?? '',
       road: found.road,
       refs: found.backwards ? [...refs].reverse() : refs,
     });
   });
-  return { ways, bans, seen, characters };
-}
-
-function banOf({ tags, members }: Element): Ban | null {
-  const kind = tags.restriction ?? tags['restriction:motorcar'] ?? '';
-  if (tags.type !== 'restriction' || !/^(no|only)_(left|right|straight|u)/.test(kind)) return null;
-  const the = (role: string, type: string) =>
-    members.find((member) => member.role === role && member.type === type)?.ref;
-  const [from, via, to] = [the('from', 'way'), the('via', 'node'), the('to', 'way')];
-  if (from === undefined || via === undefined || to === undefined) return null;
-  return { from, via: Number(via), to, only: kind.startsWith('only') };
+  return { ways, lines, restrictions, seen, characters };
 }
 
 interface Nodes {
@@ -178,6 +173,7 @@ interface Nodes {
   readonly lon: readonly number[];
   readonly ele: readonly number[] | null;
   readonly signs: ReadonlyMap<number, Tags>;
+  readonly barriers: ReadonlyMap<number, Stopped>;
   readonly places: NetworkFile['places'];
   readonly seen: number;
 }
@@ -189,6 +185,7 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
   const index = new Map<number, number>();
   const [lat, lon, ele]: [number[], number[], number[]] = [[], [], []];
   const signs = new Map<number, Tags>();
+  const barriers = new Map<number, Stopped>();
   const places = new Map<number, NetworkFile['places'][number]>();
   let [seen, heights] = [0, 0];
   await readElements(from, characters, new Set(['node']), ({ attributes, tags }, where) => {
@@ -213,17 +210,28 @@ async function readNodes(from: OsmSource, { ways, characters }: Ways): Promise<N
     if (Number.isFinite(height)) heights += 1;
     ele.push(Number.isFinite(height) ? Math.round(height * 10) : 0);
     if (signOf(tags)) signs.set(id, tags);
+    const stopped = barrierOf(tags);
+    if (stopped) barriers.set(id, stopped);
   });
   // Heights of a few points only would make hills of all others.
   const known = [...places.values()]
     .sort((a, b) => placeKinds.indexOf(a.kind) - placeKinds.indexOf(b.kind))
     .slice(0, MOST_PLACES);
-  return { index, lat, lon, ele: heights > 0.9 * lat.length ? ele : null, signs, places: known, seen };
+  return {
+    index,
+    lat,
+    lon,
+    ele: heights > 0.9 * lat.length ? ele : null,
+    signs,
+    barriers,
+    places: known,
+    seen,
+  };
 }
 
 function joined(
   { title, source, drivingSide }: OsmSource,
-  { ways, bans, seen }: Ways,
+  { ways, lines, restrictions, seen }: Ways,
   nodes: Nodes,
 ): Parsed<{ readonly network: NetworkFile; readonly report: OsmReport }> {
   const { index, signs } = nodes;
@@ -237,13 +245,29 @@ function joined(
       uses.set(ref, (uses.get(ref) ?? 0) + (n === 0 || n === refs.length - 1 ? 2 : 1)),
     );
 
+  const blocked = blockedNodes(whole, lines, nodes.barriers);
+  for (const ref of blocked.keys()) uses.set(ref, 2);
+  const [lat, lon, ele] = [[...nodes.lat], [...nodes.lon], nodes.ele && [...nodes.ele]];
+  const taken = new Set<number>();
+  const at = (ref: number) => index.get(ref) ?? 0;
+  /** Where a piece ends: at a barrier each has a point of its own, so that nothing leads from one into another. */
+  const endAt = (ref: number): number => {
+    const point = at(ref);
+    if (!blocked.has(ref) || !taken.has(ref)) {
+      taken.add(ref);
+      return point;
+    }
+    lon.push(lon[point] ?? 0);
+    ele?.push(ele[point] ?? 0);
+    return lat.push(lat[point] ?? 0) - 1;
+  };
+
   const roads: Road[] = [];
   const roadIndex = new Map<string, number>();
   const edges: number[] = [];
   const signed: number[] = [];
   const piecesOf = new Map<string, { readonly piece: number; readonly ends: readonly [number, number] }[]>();
   let [pieces, speedsAssumed] = [0, 0];
-  const at = (ref: number) => index.get(ref) ?? 0;
   for (const { id, road, refs } of whole) {
     const key = JSON.stringify(road);
     const of = roadIndex.get(key) ?? roads.push(road) - 1;
@@ -253,7 +277,8 @@ function joined(
       if ((uses.get(refs[n] ?? 0) ?? 0) < 2 && n < refs.length - 1) continue;
       const part = refs.slice(start, n + 1);
       start = n;
-      edges.push(of, part.length, ...part.map((ref, k) => at(ref) - (k === 0 ? 0 : at(part[k - 1] ?? 0))));
+      const points = part.map((ref, k) => (k === 0 || k === part.length - 1 ? endAt(ref) : at(ref)));
+      edges.push(of, part.length, ...differences(points));
       const kin = piecesOf.get(id) ?? [];
       kin.push({ piece: pieces, ends: [part[0] ?? 0, part.at(-1) ?? 0] });
       piecesOf.set(id, kin);
@@ -271,24 +296,26 @@ function joined(
   if (pieces === 0) return failed([problem('', 'no-road')]);
   if (pieces > MOST_EDGES)
     return failed([problem('', 'too-many-pieces', { found: pieces, most: MOST_EDGES })]);
-  const banned = bans.flatMap(({ from, via, to, only }) => {
-    const touching = (way: string) => (piecesOf.get(way) ?? []).filter(({ ends }) => ends.includes(via));
-    const [into] = touching(from);
-    const [out] = touching(to);
-    return into && out && index.has(via) ? [into.piece, at(via), out.piece, only ? 1 : 0] : [];
-  });
+  const bansAt = (some: readonly Ban[]) =>
+    some.flatMap(({ from, via, to, only }) => {
+      const touching = (way: string) => (piecesOf.get(way) ?? []).filter(({ ends }) => ends.includes(via));
+      const [into] = touching(from);
+      const [out] = touching(to);
+      return into && out && index.has(via) ? [[into.piece, at(via), out.piece, only ? 1 : 0]] : [];
+    });
+  const banned = restrictions.flatMap(({ bans, assumed }) => bansAt(bans).map((ban) => ({ ban, assumed })));
   const network: NetworkFile = {
     format: NETWORK_FORMAT,
     title,
     source,
     drivingSide,
-    lat: differences(nodes.lat),
-    lon: differences(nodes.lon),
-    ele: nodes.ele && differences(nodes.ele),
+    lat: differences(lat),
+    lon: differences(lon),
+    ele: ele && differences(ele),
     roads,
     edges,
     signs: signed,
-    bans: banned,
+    bans: banned.flatMap(({ ban }) => ban),
     places: nodes.places,
   };
   return parsed({
@@ -298,10 +325,15 @@ function joined(
       ways: seen,
       roads: whole.length,
       edges: pieces,
-      points: nodes.lat.length,
+      points: lat.length,
       speedsAssumed,
       missing,
-      bans: banned.length / 4,
+      bans: banned.length,
+      bansAssumed: banned.filter(({ assumed }) => assumed).length,
+      bansUnread: restrictions.filter(({ bans }) => bans.length === 0).length,
+      barriers: blocked.size,
+      barriersAssumed: [...blocked.values()].filter((stopped) => stopped === 'assumed').length,
+      conditional: whole.filter(({ road }) => road.when !== '').length,
       places: nodes.places.length,
     },
   });

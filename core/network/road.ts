@@ -36,6 +36,8 @@ export interface Road {
   readonly busLane: boolean;
   /** Beside a school. */
   readonly school: boolean;
+  /** Hours or other conditions of access, as the extract has them; the road is assumed to be open. Empty for most. */
+  readonly when: string;
 }
 
 /** What stands at a point of the network. */

@@ -1,3 +1,4 @@
+import { blockedAlong, carAccess, conditionOf } from './access';
 import {
   assumedSpeed,
   KMH,
@@ -13,7 +14,6 @@ import {
 /** Words on a node or way of OpenStreetMap, key to value. */
 export type Tags = Readonly<Record<string, string>>;
 
-const SHUT = new Set(['no', 'private', 'agricultural', 'forestry', 'delivery']);
 const NO_STREET = new Set(['driveway', 'parking_aisle', 'drive-through', 'emergency_access']);
 /** A road narrower than this, in metres, lets two cars pass only at places. */
 const NARROW = 4.5;
@@ -23,8 +23,8 @@ export function roadOf(tags: Tags): { readonly road: Road; readonly backwards: b
   const [, kind = '', link] = /^(.*?)(_link)?$/.exec(tags.highway ?? '') ?? [];
   const of: RoadClass | undefined = roadClasses.find((one) => one === kind);
   if (!of || tags.area === 'yes') return null;
-  const access = tags.motor_vehicle ?? tags.vehicle ?? tags.access ?? '';
-  if (SHUT.has(access) || (of === 'service' && NO_STREET.has(tags.service ?? ''))) return null;
+  if (carAccess(tags) === 'shut' || blockedAlong(tags)) return null;
+  if (of === 'service' && NO_STREET.has(tags.service ?? '')) return null;
   const roundabout = tags.junction === 'roundabout' || tags.junction === 'circular';
   const oneWay =
     ['yes', 'true', '1', '-1'].includes(tags.oneway ?? '') ||
@@ -50,6 +50,7 @@ export function roadOf(tags: Tags): { readonly road: Road; readonly backwards: b
       parked: parkedAlong(tags),
       busLane: [tags.busway, tags['busway:left'], tags['busway:right']].includes('lane'),
       school: tags.hazard === 'school_zone',
+      when: conditionOf(tags),
     },
   };
 }

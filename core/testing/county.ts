@@ -39,6 +39,13 @@ export function osmXml(
   }[],
   nodes: Readonly<Record<string, Readonly<Record<string, string>>>> = {},
   step = 200,
+  bans: readonly {
+    /** Numbers of streets, from nought. */
+    readonly from: readonly number[];
+    readonly via: readonly [number, number];
+    readonly to: readonly number[];
+    readonly tags: Readonly<Record<string, string>>;
+  }[] = [],
 ): string {
   const ids = new Map<string, number>();
   const id = (at: readonly [number, number]) => {
@@ -60,5 +67,13 @@ export function osmXml(
     const [column = 0, row = 0] = key.split(',').map(Number);
     return `<node id="${n}" lat="${(row * step) / degree}" lon="${(column * step) / degree}">${tagLines(nodes[key] ?? {})}</node>`;
   });
-  return `<osm version="0.6">${points.join('')}${ways.join('')}</osm>`;
+  const member = (type: string, ref: number, role: string) =>
+    `<member type="${type}" ref="${ref}" role="${role}"/>`;
+  const relations = bans.map(
+    ({ from, via, to, tags }, n) =>
+      `<relation id="${n + 1}">${from.map((way) => member('way', way + 1, 'from')).join('')}${member('node', id(via), 'via')}${to
+        .map((way) => member('way', way + 1, 'to'))
+        .join('')}${tagLines({ type: 'restriction', ...tags })}</relation>`,
+  );
+  return `<osm version="0.6">${points.join('')}${ways.join('')}${relations.join('')}</osm>`;
 }
