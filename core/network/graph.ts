@@ -1,4 +1,5 @@
 import { distance, frameAt, type Frame, type Position } from '../geo';
+import { withDuals } from './dual';
 import { PER_DEGREE, type StoredNetwork } from './file';
 import { signKinds, type PlaceKind, type Road, type SignKind } from './road';
 
@@ -106,7 +107,7 @@ export function openNetwork(file: StoredNetwork): RoadGraph {
       ...frame.toPoint({ lat: placeLat / PER_DEGREE, lon: placeLon / PER_DEGREE }),
     })),
   };
-  return { ...bare, ...readSigns(file, bare), banned: readBans(file, bare) };
+  return { ...bare, ...withDuals(bare), ...readSigns(file, bare), banned: readBans(file, bare) };
 }
 
 function accumulate(differences: readonly number[], into: Float64Array, unit: number): void {

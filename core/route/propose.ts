@@ -25,14 +25,19 @@ type Found = Pick<Feature, 'kind' | 'along'> &
 export function stretchesOf(traffic: Traffic, { legs }: Course): readonly Stretch[] {
   const stretches: Stretch[] = [];
   for (const { arc, road, from, to } of legs) {
-    const { name, ref, class: of, speed, speedAssumed: assumed } = road;
+    const { name, ref, class: of, speed, speedAssumed: assumed, when } = road;
     const share = (to - from) / lengthOfArc(traffic.graph, arc);
     // What crossings cost is counted with the features.
     const free = share * freeSeconds(traffic, arc);
     const last = stretches.at(-1);
-    if (last && last.name === name && last.ref === ref && last.class === of && last.speed === speed)
-      stretches[stretches.length - 1] = { ...last, until: to, free: last.free + free };
-    else stretches.push({ until: to, name, ref, class: of, speed, assumed, free });
+    const same =
+      last?.name === name &&
+      last.ref === ref &&
+      last.class === of &&
+      last.speed === speed &&
+      last.when === when;
+    if (same) stretches[stretches.length - 1] = { ...last, until: to, free: last.free + free };
+    else stretches.push({ until: to, name, ref, class: of, speed, assumed, free, when });
   }
   return stretches;
 }

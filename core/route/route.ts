@@ -66,6 +66,8 @@ const stretchSchema = z
     assumed: z.boolean(),
     /** Seconds that it takes at the limit, longer where it is narrow. */
     free: z.number().min(0).max(1_000_000),
+    /** Hours or other conditions of access, as the road network has them; it is assumed to be open. */
+    when: z.string().max(120).default(''),
   })
   .readonly();
 
