@@ -2,8 +2,6 @@ import { createReadStream, createWriteStream, rmSync, statSync } from 'node:fs';
 import { once } from 'node:events';
 import { compose, randomLoops, type ComposeWish } from '../core/compose';
 import {
-  createSearch,
-  createSnap,
   makeCounty,
   mayDrive,
   openNetwork,
@@ -12,7 +10,7 @@ import {
   writeOsm,
   type NetworkFile,
 } from '../core/network';
-import type { Drawing } from '../core/route';
+import { drawingOn, type Drawing } from '../core/route';
 import { randomFrom } from '../core/random';
 import { scratchFolder } from '../server/testing';
 import { figureOf, quantile, type Figure } from './table';
@@ -32,9 +30,7 @@ export async function roads(): Promise<Figure[]> {
     let drawing: Drawing | null = null;
     for (let n = 0; n < 3; n += 1) {
       const began = performance.now();
-      const graph = openNetwork(network);
-      const traffic = trafficOf(graph);
-      drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+      drawing = drawingOn(trafficOf(openNetwork(network)));
       opened.push(performance.now() - began);
     }
     if (!drawing) throw new Error('no network');
@@ -179,11 +175,5 @@ export async function demoComposing(): Promise<Figure[]> {
   }
   const result = await readOsm({ chunks, title: 'Demo', source: '', drivingSide: 'left' });
   if (!result.ok) throw new Error('not read');
-  const graph = openNetwork(result.value.network);
-  const traffic = trafficOf(graph);
-  return composing(
-    { traffic, snap: createSnap(graph), search: createSearch(traffic) },
-    'on the demo county',
-    6,
-  );
+  return composing(drawingOn(trafficOf(openNetwork(result.value.network))), 'on the demo county', 6);
 }

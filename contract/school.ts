@@ -1,6 +1,26 @@
 import 'reflect-metadata';
-import { IsIn, IsString, Length } from 'class-validator';
-import { MayBeNull } from './rules';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsString, Length, ValidateNested } from 'class-validator';
+import type { ClassRules } from '../core/network';
+import { MayBeMissing, MayBeNull } from './rules';
+
+/** Where learners of one licence class may drive; motorways are closed to those of whom nothing is said. */
+export class LearnerRoadsToKeep {
+  /** As standards write it, such as car. */
+  @IsString()
+  @Length(1, 80)
+  licenceClass!: string;
+
+  @IsBoolean()
+  motorways!: boolean;
+
+  /** Names or numbers of other roads that are closed to them. */
+  @IsArray()
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  @Length(1, 80, { each: true })
+  closed!: string[];
+}
 
 /** What holds for the whole school. */
 export class SchoolToKeep {
@@ -13,11 +33,20 @@ export class SchoolToKeep {
   /** Units of lengths and speeds on every screen that shows no standard of its own. */
   @IsIn(['imperial', 'metric'])
   units!: 'imperial' | 'metric';
+
+  /** By licence class; as before when missing. */
+  @MayBeMissing()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => LearnerRoadsToKeep)
+  learnerRoads?: LearnerRoadsToKeep[];
 }
 
 export interface SchoolView {
   readonly standard: string | null;
   readonly units: 'imperial' | 'metric';
+  readonly learnerRoads: readonly ClassRules[];
   readonly revision: number;
 }
 

@@ -4,6 +4,7 @@ import type { Breach, Outcome, StandardRef, Verdict } from '../core/standard';
 export interface StandardSummary extends StandardRef {
   readonly title: string;
   readonly summary: string | null;
+  readonly licenceClass: string;
   /** Kinds of manoeuvre that it has. */
   readonly manoeuvreKinds: readonly string[];
   /** Mocks marked under this very version. */

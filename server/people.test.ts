@@ -181,6 +181,38 @@ describe('the standard that is prepared for', () => {
   });
 });
 
+describe('roads closed to learners', () => {
+  it('are kept by licence class, as they were when nothing is said of them, and refused when they make no sense', async () => {
+    const school = async () => (await client.get('/school')).body as SchoolView;
+    const keep = async (body: object) =>
+      client.ask(
+        'PUT',
+        '/school',
+        { standard: 'fault-ceiling', units: 'imperial', ...body },
+        { 'if-match': `"${(await school()).revision}"` },
+      );
+    expect((await school()).learnerRoads).toEqual([]);
+    const learnerRoads = [
+      { licenceClass: 'car', motorways: false, closed: ['A44', 'Mill Lane'] },
+      { licenceClass: 'large vehicle or trailer', motorways: true, closed: [] },
+    ];
+    expect((await keep({ learnerRoads })).body).toMatchObject({ learnerRoads });
+    expect((await keep({})).body).toMatchObject({ learnerRoads });
+    for (const wrong of [
+      'car',
+      [{ licenceClass: 'car', motorways: 'no', closed: [] }],
+      [{ licenceClass: '', motorways: false, closed: [] }],
+      [{ licenceClass: 'car', motorways: false, closed: [''] }],
+      [{ licenceClass: 'car', motorways: false, closed: [7] }],
+      [{ licenceClass: 'car', motorways: false, closed: [], more: 1 }],
+      [learnerRoads[0], learnerRoads[0]],
+    ])
+      expect((await keep({ learnerRoads: wrong })).status).toBe(400);
+    expect((await school()).learnerRoads).toEqual(learnerRoads);
+    await keep({ learnerRoads: [] });
+  });
+});
+
 describe('names', () => {
   it('sign in however their apostrophe, accents and capitals are typed', async () => {
     const file = folder.path('names.db');

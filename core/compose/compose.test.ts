@@ -1,17 +1,15 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { countyTraffic, gridPosition, networkOf, often, osmXml } from '../testing';
+import { edgeOf, endOf, openNetwork, reverseOf, trafficOf, turnSeconds, waysFrom } from '../network';
 import {
-  createSearch,
-  createSnap,
-  edgeOf,
-  endOf,
-  openNetwork,
-  reverseOf,
-  trafficOf,
-  turnSeconds,
-  waysFrom,
-} from '../network';
-import { courseOf, proposedFeatures, viaOfWay, wayThrough, type Drawing, type FeatureKindId } from '../route';
+  courseOf,
+  drawingOn,
+  proposedFeatures,
+  viaOfWay,
+  wayThrough,
+  type Drawing,
+  type FeatureKindId,
+} from '../route';
 import { compose, randomLoops, type ComposeWish } from './compose';
 import { kindIndex, kindTable } from './kinds';
 import { createScorer } from './score';
@@ -33,7 +31,7 @@ const wish = (more: Partial<ComposeWish> = {}): ComposeWish => ({
 
 beforeAll(async () => {
   const traffic = await countyTraffic();
-  drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+  drawing = drawingOn(traffic);
 });
 
 /** The usual proposals are looked for once. */
@@ -146,7 +144,7 @@ describe('on a network so small that all loops can be gone through', () => {
     );
     const traffic = trafficOf(openNetwork(await networkOf(xml)));
     const { graph } = traffic;
-    const small: Drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+    const small: Drawing = drawingOn(traffic);
     for (const minutes of [2.5, 3.5]) {
       const asked = wish({
         start: gridPosition(0.5, 0),

@@ -2,7 +2,18 @@ import type { Position } from '../geo';
 import { failed, parsed, type Parsed, type Problem } from '../problems';
 import { randomFrom, type Random } from '../random';
 import { edgeOf, endOf, lengthOfArc, roadOfArc, waysFrom, type OnArc, type Traffic } from '../network';
-import { featureKindOf, SNAP_METRES, type Drawing, type FeatureKindId } from '../route';
+import {
+  courseOf,
+  featureKindOf,
+  leftOutFor,
+  nameOfClosed,
+  routeOf,
+  SNAP_METRES,
+  viaOfWay,
+  type Drawing,
+  type FeatureKindId,
+  type Route,
+} from '../route';
 import { kindIndex, kindTable, runningKinds, type KindTable } from './kinds';
 import { problem } from './problems';
 import { createScorer, type ScoreParts, type Scorer, type Wish } from './score';
@@ -62,7 +73,7 @@ export async function compose(
 ): Promise<Parsed<readonly Proposal[]>> {
   const random = randomFrom(wish.seed);
   const made = await boardOf(drawing, wish, random, watched);
-  if (!made.ok) return made;
+  if (!made.ok) return withClosed(drawing, wish, made);
   const board = made.value;
   const rounds = Math.max(3, wish.proposals + 1);
   const perRound = Math.max(200, Math.floor(wish.steps / rounds));
@@ -92,17 +103,21 @@ export async function compose(
     lacking.length > 0 ||
     Math.abs(top.score.seconds / 60 - wish.minutes) > Math.max(5, wish.minutes * 0.2)
   )
-    return failed(
-      lacking.length > 0
-        ? lacking
-        : [
-            top
-              ? problem('minutes', 'other-time', {
-                  found: Math.round(top.score.seconds / 60),
-                  wanted: wish.minutes,
-                })
-              : problem('minutes', 'no-loop'),
-          ],
+    return withClosed(
+      drawing,
+      wish,
+      failed(
+        lacking.length > 0
+          ? lacking
+          : [
+              top
+                ? problem('minutes', 'other-time', {
+                    found: Math.round(top.score.seconds / 60),
+                    wanted: wish.minutes,
+                  })
+                : problem('minutes', 'no-loop'),
+            ],
+      ),
     );
   watched.onProgress?.(1, top.score.total);
   return parsed(
@@ -113,6 +128,39 @@ export async function compose(
       score,
     })),
   );
+}
+
+/** Why there is no loop, with the roads in reach that were left out because they are closed to learners. */
+function withClosed<T>(
+  { traffic, snap, search, closures }: Drawing,
+  wish: ComposeWish,
+  why: Parsed<T>,
+): Parsed<T> {
+  if (why.ok || !closures.shut) return why;
+  const roads = new Set<string>();
+  for (const start of snap.near(wish.start, SNAP_METRES).slice(0, 2))
+    for (const arc of search.within(start, wish.minutes * 30).keys())
+      if (closures.of(arc) && !roadOfArc(traffic.graph, arc).link) roads.add(nameOfClosed(traffic, arc));
+  return roads.size > 0
+    ? failed([...why.problems, problem('', 'closed-near', { roads: [...roads].slice(0, MOST_NAMED) })])
+    : why;
+}
+
+/** So many roads that were left out are named. */
+const MOST_NAMED = 6;
+
+/** A loop that was found, as a route. */
+export function routeOfProposal(
+  drawing: Drawing,
+  { arcs, from, to, seconds }: Proposal,
+  more: Omit<Parameters<typeof routeOf>[2], 'via'>,
+): Route {
+  const via = viaOfWay(drawing, arcs, from, to);
+  return routeOf(drawing.traffic, courseOf(drawing.traffic, arcs, from, to), {
+    ...more,
+    via,
+    leftOut: leftOutFor(drawing, via, seconds),
+  });
 }
 
 /** The best of so many loops over places drawn at random: what a search must beat. */
@@ -129,18 +177,21 @@ export async function randomLoops(drawing: Drawing, wish: ComposeWish, tries: nu
 }
 
 async function boardOf(
-  { traffic, snap, search }: Drawing,
+  { traffic, snap, search, closures: { shut } }: Drawing,
   wish: ComposeWish,
   random: Random,
   { onProgress, cancelled, breathe }: Watched,
 ): Promise<Parsed<Board>> {
   const { graph } = traffic;
-  const starts = snap.near(wish.start, SNAP_METRES).slice(0, 2);
+  const starts = snap
+    .near(wish.start, SNAP_METRES)
+    .filter(({ arc }) => !shut?.(arc))
+    .slice(0, 2);
   const [first] = starts;
   if (!first) return failed([problem('start', 'off-road', { metres: SNAP_METRES })]);
   const half = wish.minutes * 30;
   const reach = starts
-    .map((start) => ({ start, reached: search.within(start, half) }))
+    .map((start) => ({ start, reached: search.within(start, half, shut) }))
     .sort((a, b) => b.reached.size - a.reached.size)[0];
   if (!reach || reach.reached.size < 2) return failed([problem('start', 'nowhere-to-go')]);
   const { start, reached } = reach;
@@ -163,7 +214,7 @@ async function boardOf(
   for (const [n, stop] of stops.entries()) {
     if (cancelled?.()) return failed([problem('', 'cancelled')]);
     const from: OnArc = { arc: stop, along: lengthOfArc(graph, stop) - 0.001 };
-    ways.push(search.ways(from, stops, wish.minutes * 60));
+    ways.push(search.ways(from, stops, wish.minutes * 60, shut));
     if (n % 8 === 7) {
       onProgress?.((0.3 * n) / stops.length, -Infinity);
       await breathe?.();

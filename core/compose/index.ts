@@ -1,3 +1,10 @@
-export { compose, randomLoops, type ComposeWish, type Proposal, type Watched } from './compose';
+export {
+  compose,
+  randomLoops,
+  routeOfProposal,
+  type ComposeWish,
+  type Proposal,
+  type Watched,
+} from './compose';
 export { weights, type ScoreParts, type Wish } from './score';
 export { skillWeights } from './wishes';

@@ -21,5 +21,7 @@ export const problem = problemsIn({
   }) => `${title}: you asked for ${wanted}, and no loop of ${minutes} minutes has more than ${most}`,
   'other-time': ({ found, wanted }: { readonly found: number; readonly wanted: number }) =>
     `the nearest loop takes ${found} minutes, not ${wanted}`,
+  'closed-near': ({ roads }: { readonly roads: readonly string[] }) =>
+    `left out, as learners may not drive there: ${roads.join(', ')}`,
   'no-loop': () => 'no loop leads back to the start',
 });

@@ -1,9 +1,8 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { countyTraffic, drawnOn } from '../testing';
 import { bearing, distance, metresAlong, nearestOn, positionAlong } from '../geo';
-import { createSearch, createSnap } from '../network';
 import { wayBack, wrongTurn } from './offRoute';
-import { directionsOf, timingOf, type Route } from '../route';
+import { directionsOf, drawingOn, timingOf, type Route } from '../route';
 import { guideFor, guideOn, guideStart, shownAt, type Cue, type Guide, type Guided } from './guide';
 import {
   goodReception,
@@ -168,7 +167,7 @@ describe('a simulated receiver', () => {
 describe('somebody who turned wrong', () => {
   it('leaves the route, and is led back to it ahead, without turning round', async () => {
     const traffic = await countyTraffic();
-    const drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+    const drawing = drawingOn(traffic);
     const line = wrongTurn(drawing, route, 400);
     const end = line?.at(-1);
     const before = line?.at(-2);
@@ -184,7 +183,7 @@ describe('somebody who turned wrong', () => {
 
   it('is not led over a road that is closed', async () => {
     const traffic = await countyTraffic();
-    const drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+    const drawing = drawingOn(traffic);
     const here = positionAlong(route.line, metresAlong(route.line), 300);
     const usual = wayBack(drawing, here, route, 300);
     const middle = usual?.route.line[Math.floor(usual.route.line.length / 2)];
@@ -198,7 +197,7 @@ describe('somebody who turned wrong', () => {
 
   it('is not led anywhere where there is no road', async () => {
     const traffic = await countyTraffic();
-    const drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+    const drawing = drawingOn(traffic);
     expect(wayBack(drawing, { lat: 0, lon: 0, heading: null }, route, 300)).toBeNull();
   });
 });

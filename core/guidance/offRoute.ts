@@ -39,7 +39,7 @@ export function wayBack(
   along: number,
   closed: readonly Position[] = [],
 ): { readonly route: Route; readonly joins: number } | null {
-  const { traffic, search } = drawing;
+  const { traffic, search, closures } = drawing;
   const metres = metresAlong(route.line);
   const end = metres.at(-1) ?? 0;
   const timing = timingOf(route);
@@ -50,7 +50,7 @@ export function wayBack(
         .map(({ arc }) => edgeOf(arc)),
     ),
   );
-  const shut = shutEdges.size > 0 ? (arc: number) => shutEdges.has(edgeOf(arc)) : undefined;
+  const shut = (arc: number) => shutEdges.has(edgeOf(arc)) || closures.of(arc) !== null;
   const starts = arcsAt(drawing, from, from.heading).slice(0, 2);
   let best: {
     readonly from: OnArc;
@@ -103,7 +103,10 @@ export function wrongTurn(drawing: Drawing, route: Route, along: number): readon
   for (let n = 0; n < 25; n += 1) {
     const arc = arcs.at(-1) ?? start.arc;
     const onwards = waysFrom(graph, endOf(graph, arc)).filter(
-      (next) => next !== reverseOf(arc) && turnSeconds(traffic, arc, next) < Infinity,
+      (next) =>
+        next !== reverseOf(arc) &&
+        drawing.closures.of(next) === null &&
+        turnSeconds(traffic, arc, next) < Infinity,
     );
     const beyond = positionAlong(route.line, metres, travelled + 12);
     const right = onwards.find((next) =>

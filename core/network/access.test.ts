@@ -286,7 +286,7 @@ describe('turns that are banned', () => {
     for (const tags of [
       { 'restriction:conditional': 'no_left_turn @ (Mo-Fr 07:00-09:00)' },
       { restriction: 'no_left_turn', hour_on: '07:00', hour_off: '09:00' },
-    ]) {
+    ] as Tags[]) {
       const bans = ban([west], [north], tags);
       expect(await over(west, north, bans)).toBe(false);
       expect(await reportOf(arms, {}, 200, bans)).toMatchObject({ bans: 1, bansAssumed: 1 });
@@ -297,7 +297,7 @@ describe('turns that are banned', () => {
     for (const tags of [
       { restriction: 'no_left_turn', except: 'psv;motorcar' },
       { 'restriction:hgv': 'no_left_turn' },
-    ])
+    ] as Tags[])
       expect(await over(west, north, ban([west], [north], tags))).toBe(true);
     expect(
       await over(west, north, ban([west], [north], { restriction: 'no_left_turn', except: 'psv' })),

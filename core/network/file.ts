@@ -28,7 +28,8 @@ const road = z.strictObject({
   parked: z.enum(['', 'left', 'right', 'both']),
   busLane: z.boolean(),
   school: z.boolean(),
-  /** Older files have none. */
+  /** Older files have neither. */
+  motorroad: z.boolean().default(false),
   when: z.string().max(120).default(''),
 });
 

@@ -93,7 +93,7 @@ export function openNetwork(file: StoredNetwork): RoadGraph {
     x,
     y,
     ele,
-    roads: file.roads.map((road) => ({ ...road, when: road.when ?? '' })),
+    roads: file.roads.map((road) => ({ motorroad: false, when: '', ...road })),
     edges,
     roadOfEdge,
     lengthOfEdge,

@@ -35,6 +35,17 @@ export {
   type RoadGraph,
 } from './graph';
 export { writeOsm, type OsmData } from './osm';
+export {
+  closureOf,
+  closuresOf,
+  everyRoad,
+  rulesFor,
+  safeRules,
+  type ClassRules,
+  type Closure,
+  type Closures,
+  type LearnerRules,
+} from './closures';
 export { createSearch, type OnArc, type Path, type Search } from './path';
 export { Cancelled, readOsm, type OsmReport, type OsmSource } from './readOsm';
 export {

@@ -22,9 +22,18 @@ export interface Search {
    */
   readonly path: (from: OnArc, to: OnArc, shut?: (arc: number) => boolean) => Path | null;
   /** Seconds to the end of every arc that is reached within so many seconds. */
-  readonly within: (from: OnArc, most: number) => ReadonlyMap<number, number>;
+  readonly within: (
+    from: OnArc,
+    most: number,
+    shut?: (arc: number) => boolean,
+  ) => ReadonlyMap<number, number>;
   /** For each of several arcs the arcs that lead to its end, it among them; null for those out of reach. */
-  readonly ways: (from: OnArc, to: readonly number[], most: number) => readonly (readonly number[] | null)[];
+  readonly ways: (
+    from: OnArc,
+    to: readonly number[],
+    most: number,
+    shut?: (arc: number) => boolean,
+  ) => readonly (readonly number[] | null)[];
 }
 
 /** Fastest that anybody drives, metres a second: bounds from below what is left of a way. */
@@ -112,13 +121,13 @@ export function createSearch(traffic: Traffic): Search {
       for (let arc = last; arc !== -1; arc = before[arc] ?? -1) arcs.push(arc);
       return { arcs: arcs.reverse(), seconds: best };
     },
-    ways: (from, to, most) => {
+    ways: (from, to, most, shut) => {
       const left = new Set(to);
       left.delete(from.arc);
       settle(
         from,
         () => 0,
-        undefined,
+        shut,
         (arc, at) => {
           left.delete(arc);
           return left.size === 0 || at > most;
@@ -131,12 +140,12 @@ export function createSearch(traffic: Traffic): Search {
         return arcs.reverse();
       });
     },
-    within: (from, most) => {
+    within: (from, most, shut) => {
       const reached = new Map<number, number>();
       settle(
         from,
         () => 0,
-        undefined,
+        shut,
         (arc, at) => {
           if (at > most) return true;
           reached.set(arc, at);

@@ -36,6 +36,8 @@ export interface Road {
   readonly busLane: boolean;
   /** Beside a school. */
   readonly school: boolean;
+  /** Signed for motor vehicles only, as a motorway is. */
+  readonly motorroad: boolean;
   /** Hours or other conditions of access, as the extract has them; the road is assumed to be open. Empty for most. */
   readonly when: string;
 }

@@ -50,6 +50,7 @@ export function roadOf(tags: Tags): { readonly road: Road; readonly backwards: b
       parked: parkedAlong(tags),
       busLane: [tags.busway, tags['busway:left'], tags['busway:right']].includes('lane'),
       school: tags.hazard === 'school_zone',
+      motorroad: tags.motorroad === 'yes',
       when: conditionOf(tags),
     },
   };

@@ -1,6 +1,21 @@
 import { positionAlong, roundedPosition, type Position } from '../geo';
-import { failed, parsed, type Parsed } from '../problems';
-import type { OnArc, Path, Search, Snap, Snapped, Traffic } from '../network';
+import { failed, parsed, type Parsed, type Problem } from '../problems';
+import {
+  closuresOf,
+  createSearch,
+  createSnap,
+  roadOfArc,
+  safeRules,
+  type Closure,
+  type Closures,
+  type LearnerRules,
+  type OnArc,
+  type Path,
+  type Search,
+  type Snap,
+  type Snapped,
+  type Traffic,
+} from '../network';
 import { courseOf, type Course } from './course';
 import { proposedFeatures, stretchesOf } from './propose';
 import { ROUTE_FORMAT, type Route } from './route';
@@ -14,7 +29,23 @@ export interface Drawing {
   readonly traffic: Traffic;
   readonly snap: Snap;
   readonly search: Search;
+  /** Roads on which those who drive may not drive. */
+  readonly closures: Closures;
 }
+
+/** Makes a network ready for drawing. @param rules of those who drive; learners who don't use motorways if missing */
+export const drawingOn = (traffic: Traffic, rules: LearnerRules = safeRules): Drawing => ({
+  traffic,
+  snap: createSnap(traffic.graph),
+  search: createSearch(traffic),
+  closures: closuresOf(traffic.graph, rules),
+});
+
+/** The same network for others, to whom other roads are closed. */
+export const withRules = (drawing: Drawing, rules: LearnerRules): Drawing => ({
+  ...drawing,
+  closures: closuresOf(drawing.traffic.graph, rules),
+});
 
 /** A way through points: the arcs, and where each point came to lie. */
 export interface Through {
@@ -30,9 +61,42 @@ export interface Through {
  * The quickest way through points in their order, going on at each in the direction in which it was reached.
  * Problems say which point lies off the roads, or between which two there is no way.
  */
-export function wayThrough({ snap, search }: Drawing, via: readonly Position[]): Parsed<Through> {
+export function wayThrough(drawing: Drawing, via: readonly Position[]): Parsed<Through> {
+  const { shut } = drawing.closures;
+  if (!shut) return anyWayThrough(drawing, via, undefined);
+  const onClosed = via.flatMap((position, n) => onClosedRoad(drawing, position, n) ?? []);
+  if (onClosed.length > 0) return failed(onClosed);
+  const way = anyWayThrough(drawing, via, shut);
+  const open = way.ok ? way : anyWayThrough(drawing, via, undefined);
+  if (way.ok || !open.ok) return way;
+  // Only what is closed to learners is in the way.
+  const roads = closedOn(drawing, open.value.arcs).map(({ road }) => road);
+  return failed(way.problems.map(({ path }) => problem(path, 'only-closed', { roads })));
+}
+
+/** A point nearer than this to an open road, in metres beyond a closed one, is led to the open one. */
+const CLOSED_NEARER = 30;
+
+/** What is wrong with a point that lies on a road that is closed to learners; null when it doesn't. */
+function onClosedRoad({ closures, snap, traffic }: Drawing, position: Position, n: number): Problem | null {
+  const near = snap.near(position, SNAP_METRES);
+  const [first] = near;
+  const why = first && closures.of(first.arc);
+  if (!first || !why) return null;
+  const open = near.find(({ arc }) => closures.of(arc) === null);
+  return open && open.off <= first.off + CLOSED_NEARER
+    ? null
+    : problem(`via[${n}]`, 'closed-road', { point: n + 1, road: nameOfClosed(traffic, first.arc), why });
+}
+
+/** The same whatever is closed to learners. */
+function anyWayThrough(
+  { snap, search }: Drawing,
+  via: readonly Position[],
+  shut: ((arc: number) => boolean) | undefined,
+): Parsed<Through> {
   const near = via.map((position) => {
-    const found = snap.near(position, SNAP_METRES);
+    const found = snap.near(position, SNAP_METRES).filter(({ arc }) => !shut?.(arc));
     const [first] = found;
     // The nearest road in its directions; another as near at a junction is the same place.
     return found.filter(({ off }) => off <= (first?.off ?? 0) + 2).slice(0, 4);
@@ -53,7 +117,7 @@ export function wayThrough({ snap, search }: Drawing, via: readonly Position[]):
     const next = (near[n] ?? []).flatMap((at): State[] => {
       let best: State | null = null;
       for (const state of states) {
-        const path = search.path(state.at, at);
+        const path = search.path(state.at, at, shut);
         if (path && (!best || state.seconds + path.seconds < best.seconds))
           best = { at, seconds: state.seconds + path.seconds, back: state, path };
       }
@@ -78,6 +142,36 @@ export function wayThrough({ snap, search }: Drawing, via: readonly Position[]):
     seconds: best.seconds,
     via: chain.map(({ at }) => at.position),
   });
+}
+
+/** What a road that is left out is called. */
+export const nameOfClosed = ({ graph }: Traffic, arc: number): string => {
+  const { name, ref, link } = roadOfArc(graph, arc);
+  return ref || name || (link ? 'a slip road' : 'a road without a name');
+};
+
+/** The roads of a way that are closed to learners, each once. */
+function closedOn(
+  { traffic, closures }: Drawing,
+  arcs: readonly number[],
+): readonly { readonly road: string; readonly why: Closure }[] {
+  const found = new Map<string, Closure>();
+  for (const arc of arcs) {
+    const why = closures.of(arc);
+    // A slip road belongs to the road that it leads to.
+    if (why && !roadOfArc(traffic.graph, arc).link) found.set(nameOfClosed(traffic, arc), why);
+  }
+  return [...found].map(([road, why]) => ({ road, why }));
+}
+
+/** The quicker way through the same points that was left out, because roads on it are closed to learners. */
+export function leftOutFor(drawing: Drawing, via: readonly Position[], seconds: number): Route['leftOut'] {
+  if (!drawing.closures.shut) return null;
+  const open = anyWayThrough(drawing, via, undefined);
+  const roads = open.ok ? closedOn(drawing, open.value.arcs) : [];
+  return open.ok && roads.length > 0 && open.value.seconds < seconds - 1
+    ? { roads, seconds: Math.round(seconds - open.value.seconds) }
+    : null;
 }
 
 /** So many points at most are put to hold a way where it is. */
@@ -137,6 +231,8 @@ export function routeOf(
     independent: null,
     delays: traffic.delays,
     variantOf: null,
+    learners: '',
+    leftOut: null,
     ...more,
   };
 }
@@ -149,8 +245,9 @@ export function drawThrough(
 ): Parsed<{ readonly route: Route; readonly course: Course }> {
   const way = wayThrough(drawing, via);
   if (!way.ok) return way;
-  const { arcs, from, to, via: led } = way.value;
+  const { arcs, from, to, via: led, seconds } = way.value;
   const course = courseOf(drawing.traffic, arcs, from, to);
   if (course.line.length < 2) return failed([problem('via', 'one-place')]);
-  return parsed({ course, route: routeOf(drawing.traffic, course, { via: led, ...more }) });
+  const leftOut = leftOutFor(drawing, via, seconds);
+  return parsed({ course, route: routeOf(drawing.traffic, course, { ...more, via: led, leftOut }) });
 }

@@ -9,7 +9,20 @@ export { keyAt } from './key';
 export { problem as routeProblem } from './problems';
 export { featureReference, referenceOfEarlier, referenceTo, type FeatureReference } from './reference';
 export { withFeature, withoutFeature } from './edit';
-export { drawThrough, routeOf, SNAP_METRES, viaOfWay, wayThrough, type Drawing, type Through } from './draw';
+export {
+  drawingOn,
+  drawThrough,
+  leftOutFor,
+  nameOfClosed,
+  routeOf,
+  SNAP_METRES,
+  viaOfWay,
+  wayThrough,
+  withRules,
+  type Drawing,
+  type Through,
+} from './draw';
+export { closedAlong, hoursAlong } from './learners';
 export { courseOf, type Course, type Leg } from './course';
 export {
   askWords,

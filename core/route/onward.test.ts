@@ -1,25 +1,25 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { distance } from '../geo';
-import { createSearch, createSnap, openNetwork, trafficOf } from '../network';
+import { openNetwork, trafficOf } from '../network';
 import { countyTraffic, gridPosition, networkOf, osmXml } from '../testing';
-import { drawThrough, type Drawing } from './draw';
+import { drawingOn, drawThrough, type Drawing } from './draw';
 import { headingAtEnd, onwardFrom, type Onward } from './onward';
 
 const street = (name: string, at: readonly (readonly [number, number])[], more = {}) => ({
   at,
   tags: { highway: 'residential', maxspeed: '30 mph', name, ...more },
 });
-async function drawingOn(...streets: Parameters<typeof osmXml>[0]): Promise<Drawing> {
+async function drawingOf(...streets: Parameters<typeof osmXml>[0]): Promise<Drawing> {
   const traffic = trafficOf(openNetwork(await networkOf(osmXml(streets))));
-  return { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+  return drawingOn(traffic);
 }
 const words = (ways: readonly Onward[]) => ways.map(({ way, road }) => `${way} ${road}`);
 const EAST = Math.PI / 2;
 
 describe('ways to go on', () => {
   it('at a crossroads are left, straight and right, each as far as its next junction', async () => {
-    const drawing = await drawingOn(
+    const drawing = await drawingOf(
       street('Mill Row', [
         [0, 0],
         [1, 0],
@@ -44,14 +44,14 @@ describe('ways to go on', () => {
   });
 
   it('at the start go both ways along the road, on a one-way road one', async () => {
-    const two = await drawingOn(
+    const two = await drawingOf(
       street('Mill Row', [
         [0, 0],
         [2, 0],
       ]),
     );
     expect(words(onwardFrom(two, gridPosition(1, 0), null))).toEqual(['along Mill Row', 'along Mill Row']);
-    const one = await drawingOn(
+    const one = await drawingOf(
       street(
         'Mill Row',
         [
@@ -66,7 +66,7 @@ describe('ways to go on', () => {
   });
 
   it('at a dead end turn round, and bends without a choice are followed', async () => {
-    const drawing = await drawingOn(
+    const drawing = await drawingOf(
       street('Mill Row', [
         [0, 0],
         [1, 0],
@@ -92,7 +92,7 @@ describe('in a county', () => {
   let drawing: Drawing;
   beforeAll(async () => {
     const traffic = await countyTraffic();
-    drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
+    drawing = drawingOn(traffic);
   });
 
   it('whatever is chosen, a route can be drawn that way, junction by junction', () => {

@@ -50,11 +50,12 @@ const MOST_PIECES = 60;
  * @returns none where no road is near
  */
 export function onwardFrom(
-  { traffic: { graph }, snap }: Drawing,
+  { traffic: { graph }, snap, closures }: Drawing,
   at: Position,
   heading: number | null,
 ): readonly Onward[] {
-  const near = snap.near(at, SNAP_METRES);
+  const open = (arc: number) => closures.of(arc) === null;
+  const near = snap.near(at, SNAP_METRES).filter(({ arc }) => open(arc));
   const [first] = near;
   if (!first) return [];
   const here = near
@@ -76,7 +77,7 @@ export function onwardFrom(
         .filter(({ position }) => distance(position, at) > LEAST_STEP)
     );
   const from = followed(graph, best.arc);
-  const ways = waysFrom(graph, endOf(graph, from)).filter((arc) => arc !== reverseOf(from));
+  const ways = waysFrom(graph, endOf(graph, from)).filter((arc) => arc !== reverseOf(from) && open(arc));
   const into = headingInto(graph, from);
   const ahead = (ways.length > 0 ? ways : [reverseOf(from)])
     .filter((arc) => ways.length > 0 || !roadOfArc(graph, from).oneWay || arc !== reverseOf(from))

@@ -14,6 +14,18 @@ export const problem = problemsIn({
   'too-few-points': () => 'two points at least make a way',
   'no-way': ({ from, to }: { readonly from: number; readonly to: number }) =>
     `there is no way from point ${from} to point ${to} that a car may drive`,
+  'closed-road': ({
+    point,
+    road,
+    why,
+  }: {
+    readonly point: number;
+    readonly road: string;
+    readonly why: 'motorway' | 'named';
+  }) =>
+    `point ${point} lies on ${road}, ${why === 'motorway' ? 'a motorway, and learners don’t use motorways' : 'which is closed to learners'}`,
+  'only-closed': ({ roads }: { readonly roads: readonly string[] }) =>
+    `the only way leads over ${roads.join(', ')}, closed to learners`,
   'one-place': () => 'all points lie in one place',
   doctype: () => 'has a DOCTYPE, which no GPX has; it is not read',
   'no-gpx': ({ element }: { readonly element: string }) => `is no GPX: its outermost element is <${element}>`,

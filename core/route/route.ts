@@ -107,6 +107,20 @@ const routeSchema = z.strictObject({
   delays: delaysSchema.default(usualDelays),
   /** The route that this is another form of. */
   variantOf: z.string().max(80).nullable().default(null),
+  /** Licence class of the learners whom it was drawn for; empty where nobody said. */
+  learners: z.string().max(80).default(''),
+  /** A way that would be quicker by so many seconds and was left out, as learners may not drive on roads of it. */
+  leftOut: z
+    .strictObject({
+      roads: z
+        .array(z.strictObject({ road: z.string().max(80), why: z.enum(['motorway', 'named']) }).readonly())
+        .max(40)
+        .readonly(),
+      seconds: z.number().min(0).max(100_000),
+    })
+    .readonly()
+    .nullable()
+    .default(null),
 });
 
 /** A test route: a line from start to end, what lies along it, and the roads that it takes. */

@@ -27,6 +27,7 @@ const straight = (features: readonly Partial<Feature>[], metres = 4_000, speed =
       speed,
       assumed: false,
       free: metres / speed,
+      when: '',
     },
   ],
   features: features.map((feature, n) => ({

@@ -1,7 +1,9 @@
 import { metresAlong, positionAlong } from '../geo';
+import { safeRules, type LearnerRules } from '../network';
 import { skillOf, type Standard } from '../standard';
 import { directionsOf, toldFeatures, type Direction } from './directions';
 import { featureKindIds, featureKindOf, type FeatureKindId } from './features';
+import { closedAlong, hoursAlong } from './learners';
 import { timingOf } from './pace';
 import type { Feature, Route } from './route';
 
@@ -45,6 +47,12 @@ export interface RouteSheet {
   readonly plan: readonly PlanCheck[];
   /** Share of the way whose limit is assumed by the class of the road. */
   readonly assumedSpeeds: number;
+  /** Parts on roads that are closed to those who drive it. */
+  readonly closed: ReturnType<typeof closedAlong>;
+  /** The quicker way that was left out because of roads that are closed to them. */
+  readonly leftOut: Route['leftOut'];
+  /** Parts that are assumed to be open at the hour. */
+  readonly hours: ReturnType<typeof hoursAlong>;
 }
 
 /** Kinds that ask nothing of the driver as they pass: they do not disturb a question. */
@@ -61,8 +69,17 @@ const QUIET: ReadonlySet<FeatureKindId> = new Set([
   'hill-up',
 ]);
 
-/** Everything that a route sheet shows. @param standard whose drive plan it is held against */
-export function sheetOf(route: Route, standard: Standard | null): RouteSheet {
+/**
+ * Everything that a route sheet shows.
+ *
+ * @param standard whose drive plan it is held against
+ * @param rules where those who drive it may drive
+ */
+export function sheetOf(
+  route: Route,
+  standard: Standard | null,
+  rules: LearnerRules = safeRules,
+): RouteSheet {
   const { features, stretches, delays } = route;
   const timing = timingOf(route);
   const metres = stretches.at(-1)?.until ?? metresAlong(route.line).at(-1) ?? 0;
@@ -86,6 +103,9 @@ export function sheetOf(route: Route, standard: Standard | null): RouteSheet {
     calm,
     plan: standard ? planChecks(route, standard, { seconds: timing.seconds, independentSeconds, calm }) : [],
     assumedSpeeds: metres > 0 ? assumed / metres : 0,
+    closed: closedAlong(route, rules),
+    leftOut: route.leftOut,
+    hours: hoursAlong(route),
   };
 }
 

@@ -13,6 +13,8 @@ import type { Running, ServeOptions } from '../serve';
 import { onThisMachine } from '../thisMachine';
 import type { Outcome } from './io';
 import type { Reached } from './reach';
+import { gather } from './options';
+import { roadCommands } from './roadCommands';
 import { yardCommands } from './yardCommands';
 
 /** Folder of the checkout: this file runs as dist/server/main.js or as server/cli/main.ts. */
@@ -99,78 +101,7 @@ program
   .argument('<file...>', 'standard files (*.standard.json)')
   .action(async (files: string[]) => report((await import('./checkStandard')).checkStandards(files)));
 
-const network = program.command('network').description('road networks from OpenStreetMap extracts');
-
-network
-  .command('import')
-  .description('read an OpenStreetMap XML extract and write a network file; prints what it held')
-  .argument('<file>', 'the extract (*.osm)')
-  .requiredOption('--out <file>', 'the network file to write')
-  .option('--title <text>', 'name of the area', title, 'Roads')
-  .addOption(
-    new Option('--side <side>', 'driving side: left or right').choices(['left', 'right']).default('left'),
-  )
-  .action(async (file: string, how: { out: string; title: string; side: 'left' | 'right' }) =>
-    report(await (await import('./roads')).importNetwork(file, how)),
-  );
-
-network
-  .command('make')
-  .description('write a made-up county as an OpenStreetMap extract')
-  .requiredOption('--out <file>', 'the extract to write (*.osm)')
-  .option('--seed <number>', 'another number, another county', wholeNumber, 1)
-  .option('--towns <number>', 'number of towns along each side', numberUpTo(40, 1), 1)
-  .action(async ({ out, seed, towns }: { out: string; seed: number; towns: number }) =>
-    report((await import('./roads')).makeNetwork(out, { seed, towns })),
-  );
-
-const route = program.command('route').description('routes: sheets, other formats, and composing');
-
-route
-  .command('sheet')
-  .description('print the sheet of a route file, checked against a standard')
-  .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
-  .option('--standard <file>', 'a marking standard whose drive plan it should meet')
-  .option('--text', 'write for people', false)
-  .action(async (file: string, { standard, text }: { standard?: string; text: boolean }) =>
-    report((await import('./roads')).routeSheet(file, standard ?? null, { text })),
-  );
-
-route
-  .command('convert')
-  .description('print a route file in another format')
-  .argument('<file>', 'a route of this program (JSON, GPX or GeoJSON)')
-  .addOption(
-    new Option('--to <format>', 'the format').choices(['gpx', 'geojson', 'json']).makeOptionMandatory(),
-  )
-  .action(async (file: string, { to }: { to: 'gpx' | 'geojson' | 'json' }) =>
-    report((await import('./roads')).convertRoute(file, to)),
-  );
-
-route
-  .command('compose')
-  .description('look for loops on a network file; prints them, one JSON object a line, the best first')
-  .requiredOption('--network <file>', 'a network file')
-  .requiredOption('--start <lat,lon>', 'where they start and end')
-  .option('--minutes <number>', 'how long they take', numberUpTo(240, 1), 38)
-  .option('--want <kind>', 'what must lie along them; may be given again', gather, [])
-  .option('--seed <number>', 'another number, other loops', wholeNumber, 1)
-  .option('--proposals <number>', 'how many', numberUpTo(20, 1), 3)
-  .option('--steps <number>', 'steps of the search', numberUpTo(1_000_000, 1), 16_000)
-  .action(
-    async ({
-      network: file,
-      ...asked
-    }: {
-      network: string;
-      start: string;
-      minutes: number;
-      want: string[];
-      seed: number;
-      proposals: number;
-      steps: number;
-    }) => report(await (await import('./roads')).composeRoutes(file, asked)),
-  );
+roadCommands(program, report);
 
 yardCommands(program, root, report);
 
@@ -366,32 +297,6 @@ async function askPassphrase(): Promise<string> {
   const lines = createInterface({ input: process.stdin, terminal: false });
   for await (const line of lines) return line.trim();
   return '';
-}
-
-function gather(file: string, earlier: readonly string[]): string[] {
-  return [...earlier, file];
-}
-
-function wholeNumber(text: string): number {
-  const number = Number(text);
-  if (!Number.isSafeInteger(number) || number < 0)
-    throw new InvalidArgumentError('It must be a whole number.');
-  return number;
-}
-
-function numberUpTo(most: number, least: number) {
-  return (text: string): number => {
-    const number = wholeNumber(text);
-    if (number < least || number > most)
-      throw new InvalidArgumentError(`It must be a whole number from ${least} to ${most}.`);
-    return number;
-  };
-}
-
-function title(text: string): string {
-  if (text.trim() === '' || text.length > 80)
-    throw new InvalidArgumentError('It must have 1 to 80 characters.');
-  return text;
 }
 
 function portNumber(text: string): number {

@@ -1,8 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { lengthOf, type Position } from '../../core/geo';
-import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../core/network';
+import { openNetwork, safeRules, trafficOf, type LearnerRules, type NetworkFile } from '../../core/network';
 import {
+  drawingOn,
   courseOf,
   parseRoute,
   readRoute,
@@ -12,7 +13,7 @@ import {
   type Route,
 } from '../../core/route';
 import { scratchFolder } from '../testing';
-import { composeRoutes, convertRoute, importNetwork, makeNetwork, routeSheet } from './roads';
+import { composeRoutes, convertRoute, drawRoute, importNetwork, makeNetwork, routeSheet } from './roads';
 
 const folder = scratchFolder();
 afterAll(() => folder.remove());
@@ -28,6 +29,7 @@ const asked = {
   seed: 2,
   proposals: 1,
   steps: 500,
+  rules: safeRules,
 };
 
 /** The place of a network that lies farthest north-east, or by −1 farthest south-west. */
@@ -98,14 +100,14 @@ describe('the command line of roads and routes', () => {
     }
     // What composing wrote is read as it is: the best one of several.
     writeFileSync(loops ?? '', composed.out);
-    const sheet = routeSheet(loops ?? '', null, { text: true });
+    const sheet = routeSheet(loops ?? '', null, { text: true, rules: safeRules });
     expect(sheet).toMatchObject({ code: 0, err: '' });
     expect(sheet.out).toContain('Composed, 38 minutes');
 
     // One that is drawn by hand from end to end of it fits too, and comes back from its file.
     const graph = openNetwork(JSON.parse(readFileSync(wide ?? '', 'utf8')) as NetworkFile);
     const traffic = trafficOf(graph);
-    const drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+    const drawing = drawingOn(traffic);
     const way = wayThrough(drawing, [farthest(graph, 1), farthest(graph, -1), farthest(graph, 1)]);
     if (!way.ok) throw new Error(JSON.stringify(way.problems));
     const { arcs, from, to, via } = way.value;
@@ -133,16 +135,41 @@ describe('the command line of roads and routes', () => {
 
   it('prints a sheet checked against a standard, in words or as JSON', () => {
     const standard = new URL('../../data/standards/fault-ceiling.standard.json', import.meta.url).pathname;
-    const { out } = routeSheet(file, standard, { text: true });
+    const { out } = routeSheet(file, standard, { text: true, rules: safeRules });
     expect(out).toMatch(/MISSES Driving: \d\d of 40 min/);
     expect(out).toMatch(/\d+ m: In \d00 yards/);
-    expect(JSON.parse(routeSheet(file, null, { text: false }).out)).toMatchObject({ plan: [] });
+    expect(JSON.parse(routeSheet(file, null, { text: false, rules: safeRules }).out)).toMatchObject({
+      plan: [],
+    });
+  });
+
+  it('draws without the roads that are closed to learners, and tells what was left out', () => {
+    const ends = ['52.1085,-2.2900', '52.1061,-2.3805'];
+    const draw = (rules: LearnerRules, points = ends) => drawRoute(network, points, rules);
+    const usual = readRoute(draw(safeRules).out);
+    const round = readRoute(draw({ motorways: false, closed: ['b417'] }).out);
+    if (!usual.ok || !round.ok) throw new Error('not drawn');
+    expect(usual.value.stretches.some(({ ref }) => ref === 'B417')).toBe(true);
+    expect(usual.value.leftOut).toBeNull();
+    expect(round.value.stretches.some(({ ref }) => ref === 'B417')).toBe(false);
+    expect(round.value.leftOut?.roads).toEqual([{ road: 'B417', why: 'named' }]);
+    const drawn = folder.path('drawn.json');
+    writeFileSync(drawn, writeRoute(round.value));
+    expect(routeSheet(drawn, null, { text: true, rules: safeRules }).out).toMatch(
+      /LEFT OUT B417: closed to learners; \d+ s quicker/,
+    );
+    writeFileSync(drawn, writeRoute(usual.value));
+    expect(
+      routeSheet(drawn, null, { text: true, rules: { motorways: false, closed: [' B417 '] } }).out,
+    ).toMatch(/CLOSED B417, \d+ m from \d+ m: closed to learners/);
+    expect(draw(safeRules, ['here', '1,2,3']).err).toMatch(/--via: is here[^]*--via: is 1,2,3/);
+    expect(draw(safeRules, ['10,10', '10,11']).err).toContain('point 1 lies more than 120 m from any road');
   });
 
   it('lists every problem of bad input behind its file, and prints nothing else', async () => {
     const broken = folder.path('broken.json');
     writeFileSync(broken, '{"format":"jasperwren-route/1","line":[]}');
-    const sheet = routeSheet(broken, folder.path('none.json'), { text: true });
+    const sheet = routeSheet(broken, folder.path('none.json'), { text: true, rules: safeRules });
     expect(sheet).toMatchObject({ code: 2, out: '' });
     expect(sheet.err).toContain('broken.json: title');
     expect(sheet.err).toContain('none.json: cannot be read');

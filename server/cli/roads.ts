@@ -1,25 +1,24 @@
 import { createReadStream, statSync, writeFileSync } from 'node:fs';
-import { compose } from '../../core/compose';
+import { compose, routeOfProposal } from '../../core/compose';
 import {
-  createSearch,
-  createSnap,
   makeCounty,
   openNetwork,
   parseNetwork,
   readOsm,
   trafficOf,
   writeOsm,
+  type LearnerRules,
   type NetworkFile,
 } from '../../core/network';
+import type { Position } from '../../core/geo';
 import { failed, parsed, type Parsed, commonProblem } from '../../core/problems';
 import {
-  courseOf,
+  drawingOn,
+  drawThrough,
   featureKindIds,
   MAX_ROUTE_LENGTH,
   readRouteFile,
-  routeOf,
   sheetOf,
-  viaOfWay,
   writeGeoJson,
   writeGpx,
   writeRoute,
@@ -92,7 +91,7 @@ export function convertRoute(file: string, to: 'gpx' | 'geojson' | 'json'): Outc
 export function routeSheet(
   file: string,
   standardFile: string | null,
-  { text }: { readonly text: boolean },
+  { text, rules }: { readonly text: boolean; readonly rules: LearnerRules },
 ): Outcome {
   const route = readWith(file, MAX_ROUTE_LENGTH, readAny);
   const standard = standardFile === null ? null : readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
@@ -103,7 +102,7 @@ export function routeSheet(
       : standard.problems.map((problem) => ({ file: standardFile ?? '', problem }))),
   ];
   if (!route.ok || problems.length > 0) return refused(problems);
-  const sheet = sheetOf(route.value, standard?.ok ? standard.value : null);
+  const sheet = sheetOf(route.value, standard?.ok ? standard.value : null, rules);
   return done(text ? sheetText(route.value, sheet) : `${JSON.stringify(sheet)}\n`);
 }
 
@@ -114,9 +113,57 @@ function sheetText(route: Route, sheet: RouteSheet): string {
       ({ title, has, wants, met, unit }) =>
         `${met ? 'has' : 'MISSES'} ${title}: ${Math.round(has)} of ${wants}${unit ? ` ${unit}` : ''}`,
     ),
-    ...sheet.directions.map(({ main }) => `${Math.round(main.along)} m: ${main.text}`),
+    ...sheet.closed.map(
+      ({ road, from, metres, why }) =>
+        `CLOSED ${road}, ${Math.round(metres)} m from ${Math.round(from)} m: ${why === 'motorway' ? 'learners don’t use motorways' : 'closed to learners'}`,
+    ),
+    ...(sheet.leftOut
+      ? [
+          `LEFT OUT ${sheet.leftOut.roads.map(({ road }) => road).join(', ')}: closed to learners; ${sheet.leftOut.seconds} s quicker`,
+        ]
+      : []),
+    ...sheet.hours.map(
+      ({ road, from, metres, when }) =>
+        `ASSUMED open: ${road}, ${Math.round(metres)} m from ${Math.round(from)} m; ${when}`,
+    ),
+    ...sheet.directions.flatMap(({ main, signal }) => [
+      `${Math.round(main.along)} m: ${main.text}`,
+      ...(signal ? [`${Math.round(signal.from)} m: ${signal.text}`] : []),
+    ]),
   ];
   return `${lines.join('\n')}\n`;
+}
+
+/** `lat,lon`; null for anything else. */
+function positionOf(text: string): Position | null {
+  const parts = text.split(',');
+  const [lat = NaN, lon = NaN] = parts.map((part) => (part.trim() === '' ? NaN : Number(part)));
+  return parts.length === 2 && Math.abs(lat) <= 90 && Math.abs(lon) <= 180 ? { lat, lon } : null;
+}
+
+const noPosition = (option: string, found: string) => ({
+  path: option,
+  message: `is ${found}; give a latitude and a longitude such as 52.12,-2.31`,
+});
+
+/** Draws a route through points on a network file. */
+export function drawRoute(networkFile: string, points: readonly string[], rules: LearnerRules): Outcome {
+  const network = readWith(networkFile, MOST_NETWORK, readNetworkFile);
+  if (!network.ok) return refused(problemsOf(networkFile, network));
+  const via = points.flatMap((point) => positionOf(point) ?? []);
+  if (via.length < points.length)
+    return refused(
+      points
+        .filter((point) => !positionOf(point))
+        .map((point) => ({ file: 'route draw', problem: noPosition('--via', point) })),
+    );
+  const drawn = drawThrough(drawingOn(trafficOf(openNetwork(network.value)), rules), via, {
+    id: 'drawn',
+    title: 'Drawn',
+    units: network.value.drivingSide === 'left' ? 'imperial' : 'metric',
+    network: null,
+  });
+  return drawn.ok ? done(writeRoute(drawn.value.route)) : refused(problemsOf('route draw', drawn));
 }
 
 /** Composes routes on a network file and prints them, one JSON object a line, the best first. */
@@ -129,34 +176,28 @@ export async function composeRoutes(
     readonly seed: number;
     readonly proposals: number;
     readonly steps: number;
+    readonly rules: LearnerRules;
   },
 ): Promise<Outcome> {
   const network = readWith(networkFile, MOST_NETWORK, readNetworkFile);
   if (!network.ok) return refused(problemsOf(networkFile, network));
-  const [lat = NaN, lon = NaN] = asked.start.split(',').map(Number);
+  const start = positionOf(asked.start);
   const unknown = asked.want.filter((kind) => !featureKindIds.includes(kind as FeatureKindId));
   const problems = [
-    ...(Math.abs(lat) <= 90 && Math.abs(lon) <= 180
-      ? []
-      : [
-          {
-            path: '--start',
-            message: `is ${asked.start}; give a latitude and a longitude such as 52.12,-2.31`,
-          },
-        ]),
+    ...(start ? [] : [noPosition('--start', asked.start)]),
     ...unknown.map((kind) => ({
       path: '--want',
       message: `is ${kind}; allowed: ${featureKindIds.join(', ')}`,
     })),
   ];
-  if (problems.length > 0) return refused(problems.map((problem) => ({ file: 'route compose', problem })));
-  const traffic = trafficOf(openNetwork(network.value));
-  const drawing = { traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) };
-  const { minutes, seed, proposals, steps } = asked;
+  if (!start || problems.length > 0)
+    return refused(problems.map((problem) => ({ file: 'route compose', problem })));
+  const { minutes, seed, proposals, steps, rules } = asked;
+  const drawing = drawingOn(trafficOf(openNetwork(network.value)), rules);
   const wants: Partial<Record<FeatureKindId, number>> = {};
   for (const kind of asked.want as FeatureKindId[]) wants[kind] = (wants[kind] ?? 0) + 1;
   const found = await compose(drawing, {
-    start: { lat, lon },
+    start,
     minutes,
     wants,
     skills: {},
@@ -166,14 +207,13 @@ export async function composeRoutes(
     steps,
   });
   if (!found.ok) return refused(problemsOf('route compose', found));
-  const routes = found.value.map(({ arcs, from, to, score }, n) => ({
-    score,
-    route: routeOf(traffic, courseOf(traffic, arcs, from, to), {
+  const routes = found.value.map((proposal, n) => ({
+    score: proposal.score,
+    route: routeOfProposal(drawing, proposal, {
       id: `composed-${seed}-${n + 1}`,
       title: `Composed, ${minutes} minutes`,
       units: network.value.drivingSide === 'left' ? 'imperial' : 'metric',
       network: null,
-      via: viaOfWay(drawing, arcs, from, to),
     }),
   }));
   return done(routes.map((one) => `${JSON.stringify(one)}\n`).join(''));

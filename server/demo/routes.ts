@@ -1,14 +1,5 @@
-import {
-  makeCounty,
-  openNetwork,
-  createSearch,
-  createSnap,
-  readOsm,
-  trafficOf,
-  writeOsm,
-  type NetworkFile,
-} from '../../core/network';
-import { drawThrough, proposedIndependent, type Drawing, type Route } from '../../core/route';
+import { makeCounty, openNetwork, readOsm, trafficOf, writeOsm, type NetworkFile } from '../../core/network';
+import { drawingOn, drawThrough, proposedIndependent, type Route } from '../../core/route';
 import type { Position } from '../../core/geo';
 
 export const DEMO_NETWORK = 'vale-of-ostrey';
@@ -83,11 +74,7 @@ const loops: readonly (readonly [id: string, title: string, via: string])[] = [
 /** The eight routes of the demo school, drawn on its network. */
 export function demoRoutes(network: NetworkFile): readonly Route[] {
   const traffic = trafficOf(openNetwork(network));
-  const drawing: Drawing = {
-    traffic,
-    snap: createSnap(traffic.graph),
-    search: createSearch(traffic),
-  };
+  const drawing = drawingOn(traffic);
   return loops.map(([id, title, text]) => {
     const via = text.split(' ').map((pair): Position => {
       const [lat = 0, lon = 0] = pair.split(',').map(Number);

@@ -46,11 +46,23 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
   });
 
   router.put('/school', async (ctx) => {
-    const { standard = null, units } = bodyAs(ctx, SchoolToKeep);
+    const { standard = null, units, learnerRoads } = bodyAs(ctx, SchoolToKeep);
     const revision = wantedRevision(ctx);
     if (standard !== null && !(await newestStandard(db, standard)))
       throw badInput('The standard isn’t here.', [{ path: 'standard', message: 'is no standard here' }]);
-    if (!(await keepSettings(db, SCHOOL, revision, { standard, units }))) throw changedMeanwhile('settings');
+    const twice = learnerRoads?.find((rules, n) =>
+      learnerRoads.slice(0, n).some(({ licenceClass }) => licenceClass === rules.licenceClass),
+    );
+    if (twice)
+      throw badInput('A licence class may stand there once only.', [
+        { path: 'learnerRoads', message: `has ${twice.licenceClass} twice` },
+      ]);
+    const settings = {
+      standard,
+      units,
+      learnerRoads: learnerRoads ?? (await schoolHeld(db)).learnerRoads,
+    };
+    if (!(await keepSettings(db, SCHOOL, revision, settings))) throw changedMeanwhile('settings');
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;

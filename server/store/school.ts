@@ -1,4 +1,5 @@
 import type { SchoolView } from '../../contract';
+import type { ClassRules } from '../../core/network';
 import type { Database } from './database';
 import { settingsHeld } from './settings';
 import { newestStandard } from './standards';
@@ -11,7 +12,22 @@ export async function schoolHeld(db: Database): Promise<SchoolView> {
   const { body, revision } = await settingsHeld(db, SCHOOL);
   const standard = typeof body.standard === 'string' ? body.standard : null;
   const units = body.units === 'metric' || body.units === 'imperial' ? body.units : null;
-  return { standard, units: units ?? (await unitsOfLastMock(db)) ?? 'imperial', revision };
+  return {
+    standard,
+    units: units ?? (await unitsOfLastMock(db)) ?? 'imperial',
+    learnerRoads: Array.isArray(body.learnerRoads) ? body.learnerRoads.filter(isRules) : [],
+    revision,
+  };
+}
+
+function isRules(input: unknown): input is ClassRules {
+  const rules = input as Partial<ClassRules> | null;
+  return (
+    typeof rules?.licenceClass === 'string' &&
+    typeof rules.motorways === 'boolean' &&
+    Array.isArray(rules.closed) &&
+    rules.closed.every((road) => typeof road === 'string')
+  );
 }
 
 async function unitsOfLastMock(db: Database): Promise<SchoolView['units'] | null> {

@@ -1,5 +1,5 @@
-import { createSearch, createSnap, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
-import { courseOf, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
+import { everyRoad, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
+import { courseOf, drawingOn, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
 import type { MockView } from '../../../contract';
 import { placedDrive, type PlacedDrive, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
@@ -89,7 +89,7 @@ async function drawingsOf(db: Database): Promise<readonly Drawing[]> {
     const network = unpacked(file);
     if (!network) continue;
     const traffic = trafficOf(openNetwork(network));
-    drawings.push({ traffic, snap: createSnap(traffic.graph), search: createSearch(traffic) });
+    drawings.push(drawingOn(traffic, everyRoad));
   }
   return drawings;
 }

@@ -6,11 +6,11 @@ const school = api.injectEndpoints({
   endpoints: (build) => ({
     school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
     keepSchool: build.mutation<SchoolView, SchoolView>({
-      query: ({ standard, units, revision }) => ({
+      query: ({ standard, units, learnerRoads, revision }) => ({
         url: '/school',
         method: 'PUT',
         headers: ifMatch(revision),
-        body: { standard, units },
+        body: { standard, units, learnerRoads },
       }),
       invalidatesTags: ['school', 'learners', 'readiness', 'evidence'],
     }),

@@ -69,6 +69,16 @@ it('opens a network, gives its map, and draws, snaps and matches on it', async (
       base,
     ),
   ).toBeNull();
+  // For learners to whom its longest road is closed, another way is found, or it is said why there is none.
+  const { name } = route.stretches.reduce((longest, one, n) =>
+    one.until - (route.stretches[n - 1]?.until ?? 0) > longest.until ? one : longest,
+  );
+  const closed = worker.draw([here, there], base, { motorways: false, closed: [name] });
+  if (closed.ok) {
+    expect(closed.value.route.stretches.map((one) => one.name)).not.toContain(name);
+    expect(closed.value.route.leftOut?.roads.map(({ road }) => road)).toContain(name);
+  } else expect(JSON.stringify(closed.problems)).toContain('closed to learners');
+
   const far = worker.draw([here, { lat: 10, lon: 10 }], base);
   expect(far.ok).toBe(false);
 });

@@ -1,18 +1,19 @@
 import { expose, transfer } from 'comlink';
-import { compose, type ComposeWish, type Proposal } from '../../../core/compose';
+import { compose, routeOfProposal, type ComposeWish, type Proposal } from '../../../core/compose';
 import { metresAlong, type Position } from '../../../core/geo';
 import { geometryOf, type MapGeometry } from '../../../core/map';
 import {
   Cancelled,
-  createSearch,
-  createSnap,
   edgeOf,
+  everyRoad,
   openNetwork,
   parseNetwork,
   readOsm,
+  safeRules,
   trafficOf,
   usualDelays,
   type Delays,
+  type LearnerRules,
   type OsmReport,
   type StoredNetwork,
 } from '../../../core/network';
@@ -20,11 +21,13 @@ import { failed, parsed, type Parsed, commonProblem } from '../../../core/proble
 import {
   carriedOver,
   courseOf,
+  drawingOn,
   drawThrough,
   matchLine,
   onwardFrom,
   routeOf,
   viaOfWay,
+  withRules,
   type Drawing,
   type Onward,
   type Route,
@@ -47,6 +50,9 @@ const opened = (): Drawing => {
   if (!drawing) throw new Error('no network is open');
   return drawing;
 };
+
+/** The open network for those to whom some roads are closed. */
+const openedFor = (rules: LearnerRules): Drawing => withRules(opened(), rules);
 
 /** Lets messages in, such as one that cancels. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
@@ -81,7 +87,7 @@ const worker = {
     if (!answer.ok) throw new Error(`the network could not be loaded (${answer.status})`);
     const graph = openNetwork((await answer.json()) as StoredNetwork);
     const traffic = trafficOf(graph, delays);
-    drawing = { traffic, snap: createSnap(graph), search: createSearch(traffic) };
+    drawing = drawingOn(traffic);
     const geometry = geometryOf(graph);
     const { first, x, y, style, length, labels, builtUp } = geometry;
     const arrays = [first, x, y, style, length, ...labels.flatMap((one) => [one.x, one.y]), ...builtUp];
@@ -92,8 +98,12 @@ const worker = {
   },
 
   /** Draws a route through points; what was put by hand comes along where it still fits. */
-  draw(via: readonly Position[], base: RouteBase): Parsed<{ readonly route: Route; readonly lost: number }> {
-    const result = drawThrough(opened(), via, drawnAnew(base));
+  draw(
+    via: readonly Position[],
+    base: RouteBase,
+    rules: LearnerRules = safeRules,
+  ): Parsed<{ readonly route: Route; readonly lost: number }> {
+    const result = drawThrough(openedFor(rules), via, drawnAnew(base));
     return result.ok ? parsed(withHand(result.value.route, base)) : result;
   },
 
@@ -104,8 +114,9 @@ const worker = {
     if (!matched || matched.arcs.length === 0) return null;
     const course = courseOf(traffic, matched.arcs, matched.from, matched.to);
     if (course.line.length < 2) return null;
-    const via = viaOfWay(opened(), matched.arcs, matched.from, matched.to);
-    const { route } = withHand(routeOf(traffic, course, { ...drawnAnew(base), via }), base);
+    // It was driven: what is closed to learners is told by the sheet.
+    const via = viaOfWay(openedFor(everyRoad), matched.arcs, matched.from, matched.to);
+    const { route } = withHand(routeOf(traffic, course, { ...drawnAnew(base), via, leftOut: null }), base);
     return { route, gaps: matched.gaps };
   },
 
@@ -119,40 +130,38 @@ const worker = {
     route: Route,
     along: number,
     closed: readonly Position[],
+    rules: LearnerRules = safeRules,
   ): { readonly route: Route; readonly joins: number } | null {
-    return wayBack(opened(), from, route, along, closed);
+    return wayBack(openedFor(rules), from, route, along, closed);
   },
 
   /** A line that takes another arm at the next junction of a route: how a learner goes wrong. */
-  wrongTurn: (route: Route, along: number): readonly Position[] | null => wrongTurn(opened(), route, along),
+  wrongTurn: (route: Route, along: number, rules: LearnerRules = safeRules): readonly Position[] | null =>
+    wrongTurn(openedFor(rules), route, along),
 
   /** The ways to go on from a place, junction by junction. */
-  onward: (at: Position, heading: number | null): readonly Onward[] => onwardFrom(opened(), at, heading),
+  onward: (at: Position, heading: number | null, rules: LearnerRules = safeRules): readonly Onward[] =>
+    onwardFrom(openedFor(rules), at, heading),
 
   async compose(
     wish: Omit<ComposeWish, 'lately'> & { readonly lately: readonly (readonly Position[])[] },
     base: RouteBase,
     onProgress: (done: number, best: number) => void,
+    rules: LearnerRules = safeRules,
   ): Promise<Parsed<readonly Composed[]>> {
     stop = false;
-    const { traffic, snap, search } = opened();
+    const drawing = openedFor(rules);
+    const { traffic, snap, search } = drawing;
     const lately = new Set(
       wish.lately.flatMap((line) => matchLine(traffic, snap, search, line)?.arcs.map(edgeOf) ?? []),
     );
-    const found = await compose(
-      opened(),
-      { ...wish, lately },
-      { onProgress, breathe, cancelled: () => stop },
-    );
+    const found = await compose(drawing, { ...wish, lately }, { onProgress, breathe, cancelled: () => stop });
     if (stop) return failed([commonProblem('', 'cancelled')]);
     if (!found.ok) return found;
     return parsed(
-      found.value.map(({ arcs, from, to, score }) => ({
-        score,
-        route: routeOf(traffic, courseOf(traffic, arcs, from, to), {
-          ...base,
-          via: viaOfWay(opened(), arcs, from, to),
-        }),
+      found.value.map((proposal) => ({
+        score: proposal.score,
+        route: routeOfProposal(drawing, proposal, base),
       })),
     );
   },

@@ -38,6 +38,7 @@ import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/fea
 import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { told, type OpenNetwork, useNetwork, type Composed } from '../../data/network';
 import { LearnerPicker } from '../../parts/people';
+import { LearnersField, RoadNotes, useLearnerRoads } from '../../parts/route';
 import {
   colour,
   EmptyNote,
@@ -107,6 +108,8 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   const [alone, setAlone] = useState<number | null>(20);
   const [wants, setWants] = useState<readonly FeatureKindId[]>(['mini-roundabout', 'hill-start']);
   const [unlike, setUnlike] = useState(true);
+  const [learners, setLearners] = useState('');
+  const { rulesOf } = useLearnerRoads();
   const [seed, setSeed] = useState(1);
   const [state, setState] = useState<State>({ step: 'asking' });
   const [chosen, setChosen] = useState(0);
@@ -144,10 +147,12 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
         title: titleOf(learner?.name ?? null, minutes),
         units,
         network: { id: summary.id, version: summary.version },
+        learners,
       },
       told((done: number, best: number) =>
         setState((was) => (was.step === 'looking' ? { step: 'looking', done, best } : was)),
       ),
+      rulesOf(learners),
     );
     if (result.ok) setState({ step: 'found', proposals: result.value });
     else if (result.problems.some(({ code }) => code === 'cancelled')) setState({ step: 'asking' });
@@ -241,6 +246,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
           )}
           renderInput={(input) => <TextField {...input} label="It must have" />}
         />
+        <LearnersField value={learners} onChange={setLearners} />
         <LearnerPicker
           label="Practise the weak skills of"
           chosen={learner}
@@ -377,7 +383,8 @@ function ProposalCard({
   readonly onBring: (to: 'edit' | 'sheet') => void;
 }) {
   const { route, score } = proposal;
-  const sheet = useMemo(() => sheetOf(route, null), [route]);
+  const { rulesOf } = useLearnerRoads();
+  const sheet = useMemo(() => sheetOf(route, null, rulesOf(route.learners)), [route, rulesOf]);
   const telling = sheet.kinds.filter(({ kind }) => WISHES.includes(kind)).slice(0, 8);
   return (
     <Box
@@ -430,6 +437,7 @@ function ProposalCard({
           </Box>
         ))}
       </Box>
+      <RoadNotes sheet={sheet} units={route.units} />
       <OpeningRow summary={<Typography>How it was scored</Typography>}>
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
           {(Object.keys(partWords) as (keyof typeof partWords)[]).map((part) => (

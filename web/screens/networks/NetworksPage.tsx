@@ -249,12 +249,50 @@ function Bring({
         <Box role="status">
           <Typography>
             <b>{state.title}</b> is kept.
-            {state.report
-              ? ` ${state.report.roads.toLocaleString('en-GB')} roads of ${state.report.ways.toLocaleString('en-GB')} ways, in ${state.report.edges.toLocaleString('en-GB')} pieces; ${state.report.speedsAssumed.toLocaleString('en-GB')} of them have a limit assumed by class${state.report.missing > 0 ? `; ${state.report.missing.toLocaleString('en-GB')} nodes beyond the border were left out` : ''}.`
-              : ''}
           </Typography>
+          {state.report ? (
+            <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+              {reportLines(state.report).map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </Box>
+          ) : null}
         </Box>
       ) : null}
     </Box>
   );
+}
+
+/** What an extract held, and what had to be assumed. */
+function reportLines(report: OsmReport): readonly string[] {
+  const many = (count: number, one: string, more: string) =>
+    `${count.toLocaleString('en-GB')} ${count === 1 ? one : more}`;
+  const { barriers, barriersAssumed, conditional, bansAssumed, bansUnread, missing } = report;
+  return [
+    `${many(report.roads, 'road', 'roads')} of ${many(report.ways, 'way', 'ways')}, in ${many(report.edges, 'piece', 'pieces')}.`,
+    `${many(report.speedsAssumed, 'piece has', 'pieces have')} a speed limit assumed by class.`,
+    ...(barriers > 0
+      ? [
+          `Gates, bollards and other barriers stop cars at ${many(barriers, 'place', 'places')}${
+            barriersAssumed > 0
+              ? `; ${many(barriersAssumed, 'gate doesn’t', 'gates don’t')} say who may pass and ${barriersAssumed === 1 ? 'is' : 'are'} assumed to be shut`
+              : ''
+          }.`,
+        ]
+      : []),
+    ...(conditional > 0
+      ? [
+          `${many(conditional, 'road isn’t', 'roads aren’t')} open at all hours, and ${conditional === 1 ? 'is' : 'are'} assumed to be open; route sheets name ${conditional === 1 ? 'it' : 'them'}.`,
+        ]
+      : []),
+    ...(bansAssumed > 0
+      ? [`${many(bansAssumed, 'turn is', 'turns are')} banned at some hours, and never used.`]
+      : []),
+    ...(bansUnread > 0
+      ? [`${many(bansUnread, 'ban', 'bans')} of turns over more than one junction couldn’t be read.`]
+      : []),
+    ...(missing > 0
+      ? [`${many(missing, 'node', 'nodes')} beyond the border ${missing === 1 ? 'was' : 'were'} left out.`]
+      : []),
+  ];
 }

@@ -18,6 +18,7 @@ import { errorText } from '../../data/api';
 import { distanceText, featureText, speedText, useRouteInUnits } from '../../parts/features';
 import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { DirectionCard, Road } from '../../parts/road';
+import { useLearnerRoads } from '../../parts/route';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { deviceReceiver } from '../../data/position';
 import { colour, EmptyNote, ErrorNote, LoadingNote, FileButton } from '../../parts/ui';
@@ -71,7 +72,8 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
   }, []);
   useEffect(() => hush, []);
 
-  const { guidance, onFix, restart } = useGuidance(route, network, say);
+  const rules = useLearnerRoads().rulesOf(route.learners);
+  const { guidance, onFix, restart } = useGuidance(route, network, say, rules);
   const wholeRoute = useMemo(() => replayOf(route.line, timingOf(route)), [route]);
   const simulation = useSimulation(wholeRoute, poor ? poorReception : goodReception, onFix);
   const { worker } = network;
@@ -93,9 +95,9 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
   // A road that is closed, and of which the device knows nothing: the car has to leave the route there.
   const closedAt = useRef(new Set<string>());
   const wrong = useCallback(async () => {
-    const line = await worker.wrongTurn(route, guidance.along);
+    const line = await worker.wrongTurn(route, guidance.along, rules);
     if (line) simulation.take(steady(line));
-  }, [worker, route, guidance.along, simulation]);
+  }, [worker, route, guidance.along, simulation, rules]);
   useEffect(() => {
     if (source !== 'route' || guidance.state !== 'on') return;
     const closed = route.features.find(

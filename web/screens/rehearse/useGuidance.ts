@@ -9,6 +9,7 @@ import {
   type Shown,
 } from '../../../core/guidance';
 import type { Position } from '../../../core/geo';
+import type { LearnerRules } from '../../../core/network';
 import type { Route } from '../../../core/route';
 import type { OpenNetwork } from '../../data/network';
 
@@ -37,8 +38,18 @@ interface Held {
 
 const fresh: Held = { guided: guideStart, back: null, looking: false };
 
-/** Guides along a route, and back to it when it is left. @param say speaks a sentence */
-export function useGuidance(route: Route, network: OpenNetwork, say: (text: string) => void) {
+/**
+ * Guides along a route, and back to it when it is left.
+ *
+ * @param say speaks a sentence
+ * @param rules roads on which there is no way back
+ */
+export function useGuidance(
+  route: Route,
+  network: OpenNetwork,
+  say: (text: string) => void,
+  rules: LearnerRules,
+) {
   const guide = useMemo(() => guideFor(route), [route]);
   const held = useRef<Held>(fresh);
   const show = useCallback(
@@ -90,7 +101,7 @@ export function useGuidance(route: Route, network: OpenNetwork, say: (text: stri
           ({ trap, along }) => trap === 'closed-road' && along >= now.along - 150,
         );
         void worker
-          .wayBack(fix, route, now.along, closed)
+          .wayBack(fix, route, now.along, closed, rules)
           .then((found) => {
             const still = held.current.guided.state === 'off';
             const next =
@@ -107,7 +118,7 @@ export function useGuidance(route: Route, network: OpenNetwork, say: (text: stri
       if (said) say(said);
       setGuidance(show(fix, said || null));
     },
-    [guide, route, worker, say, show],
+    [guide, route, worker, say, show, rules],
   );
   const restart = useCallback(() => {
     held.current = fresh;

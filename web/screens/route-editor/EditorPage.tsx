@@ -16,8 +16,7 @@ import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { AlongPanel } from './AlongPanel';
 import { FeatureDialog } from './FeatureDialog';
 import { IndependentPanel, TimesPanel } from './EditorPanels';
-import { OneRoute } from '../../parts/route';
-import { Along } from '../../parts/route';
+import { Along, LearnersField, OneRoute, RoadNotes, useLearnerRoads } from '../../parts/route';
 import { actions } from './actions';
 import { useOnward } from './useOnward';
 import { orderOf, useRouteDraft } from './useRouteDraft';
@@ -55,25 +54,32 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
   const { geometry, summary } = network;
   const [id] = useState(() => view?.route.id ?? newId());
   const units = useUnits();
+  const [forNew, setForNew] = useState('');
   const base = useMemo(
     (): RouteBase => ({
       id,
       title: 'A new route',
       units,
       network: { id: summary.id, version: summary.version },
+      learners: forNew,
     }),
-    [id, summary, units],
+    [id, summary, units, forNew],
   );
-  const draft = useRouteDraft(network, view, base);
+  const { rulesOf } = useLearnerRoads();
+  const draft = useRouteDraft(network, view, base, rulesOf);
   const { via, route, busy, notice } = draft;
-  const onward = useOnward(network, via, route, busy);
+  const learners = route?.learners ?? forNew;
+  const onward = useOnward(network, via, route, busy, rulesOf(learners));
   const [panel, setPanel] = useState<Panel>('way');
   const [mode, setMode] = useState<Mode>('way');
   const [chosen, setChosen] = useState<number | null>(null);
   const [feature, setFeature] = useState<{ readonly feature: Feature; readonly isNew: boolean } | null>(null);
   const [keep, { error, isLoading }] = useKeepRouteMutation();
   const navigate = useNavigate();
-  const sheet = useMemo(() => (route ? sheetOf(route, null) : null), [route]);
+  const sheet = useMemo(
+    () => (route ? sheetOf(route, null, rulesOf(route.learners)) : null),
+    [route, rulesOf],
+  );
   // The map stays where it is while the route is drawn.
   const [fit] = useState(() => (view ? boundsOf(geometry.middle, view.route.line) : geometry.bounds));
   const lines = useMemo(
@@ -162,11 +168,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
     const metres = metresAlong(route.line);
     const cut = orderOf(route, placeAt(route, metres, along));
     const point = placeAt(route, metres, along);
-    const second = await network.worker.draw([point, ...route.via.slice(cut)], {
-      ...base,
-      id: newId(),
-      title: `${route.title}, second part`.slice(0, 80),
-    });
+    const second = await network.worker.draw(
+      [point, ...route.via.slice(cut)],
+      { ...base, id: newId(), title: `${route.title}, second part`.slice(0, 80), learners },
+      rulesOf(learners),
+    );
     if (!second.ok) return;
     const kept = await keep({ route: second.value.route, revision: null });
     if (kept.data) draft.setVia([...route.via.slice(0, cut), point]);
@@ -257,6 +263,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
           slotProps={{ htmlInput: { maxLength: 80 } }}
           onChange={(event) => draft.edit('title', (now) => ({ ...now, title: event.target.value }))}
         />
+        <LearnersField
+          value={learners}
+          onChange={(licenceClass) => (route ? draft.setLearners(licenceClass) : setForNew(licenceClass))}
+        />
+        {sheet && route ? <RoadNotes sheet={sheet} units={route.units} /> : null}
         {draft.restored ? <RestoredNote onStartAgain={draft.startAgain} /> : null}
         {notice.problems.length > 0 ? (
           <Box role="alert" sx={{ borderLeft: `4px solid ${colour('jasper')}`, pl: 1.5 }}>

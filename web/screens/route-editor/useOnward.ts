@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Position } from '../../../core/geo';
+import type { LearnerRules } from '../../../core/network';
 import { headingAtEnd, type Onward, type Route } from '../../../core/route';
 import type { OpenNetwork } from '../../data/network';
 
@@ -11,6 +12,7 @@ export function useOnward(
   via: readonly Position[],
   route: Route | null,
   busy: boolean,
+  rules: LearnerRules,
 ): readonly Onward[] {
   const [found, setFound] = useState<{ readonly of: unknown; readonly ways: readonly Onward[] }>({
     of: null,
@@ -23,12 +25,12 @@ export function useOnward(
     if (!ready) return;
     let open = true;
     void worker
-      .onward(at, via.length === 1 || !line ? null : headingAtEnd(line))
+      .onward(at, via.length === 1 || !line ? null : headingAtEnd(line), rules)
       .then((ways) => open && setFound({ of: via, ways }))
       .catch(() => undefined);
     return () => {
       open = false;
     };
-  }, [worker, at, line, via, ready]);
+  }, [worker, at, line, via, ready, rules]);
   return ready && found.of === via ? found.ways : NONE;
 }

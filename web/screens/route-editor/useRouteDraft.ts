@@ -1,6 +1,7 @@
 import { useCallback, useRef, useState } from 'react';
 import type { RouteView } from '../../../contract';
 import { metresAlong, nearestOn, type Position } from '../../../core/geo';
+import { safeRules, type LearnerRules } from '../../../core/network';
 import { failed, type Problem } from '../../../core/problems';
 import { type Route, routeProblem } from '../../../core/route';
 import type { OpenNetwork, RouteBase } from '../../data/network';
@@ -26,7 +27,12 @@ const NOTHING: DraftNotice = { problems: [], lost: 0 };
  * A route with undo and redo, kept on this device until it is saved or given up; each change of its points is drawn
  * by the worker before it counts.
  */
-export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, base: RouteBase) {
+export function useRouteDraft(
+  network: OpenNetwork,
+  saved: RouteView | null,
+  base: RouteBase,
+  rulesOf: (licenceClass: string) => LearnerRules = () => safeRules,
+) {
   const [start] = useState((): Draft => ({
     via: saved?.route.via ?? [],
     route: saved?.route ?? null,
@@ -53,7 +59,11 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
       }
       setBusy(true);
       const result = await worker
-        .draw(via, { ...from, network: { id: summary.id, version: summary.version } })
+        .draw(
+          via,
+          { ...from, network: { id: summary.id, version: summary.version } },
+          rulesOf(from.learners ?? ''),
+        )
         .catch(() => failed([routeProblem('', 'not-worked-out')]));
       // A later change has overtaken this one.
       if (own !== turn.current) return;
@@ -63,7 +73,7 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
       setNotice({ problems: [], lost });
       change('', (draft) => ({ ...draft, via: route.via, route }));
     },
-    [worker, summary, change],
+    [worker, summary, change, rulesOf],
   );
 
   const current: RouteBase = now.route ?? base;
@@ -82,6 +92,8 @@ export function useRouteDraft(network: OpenNetwork, saved: RouteView | null, bas
     redo,
     edit,
     setVia: (via: readonly Position[]) => void draw(via, current),
+    /** Draws it for the learners of another licence class, to whom other roads are closed. */
+    setLearners: (learners: string) => now.route && void draw(now.via, { ...now.route, learners }),
     /** Takes another route in its place, as one step. */
     replace: (route: Route) => change('', (draft) => ({ ...draft, via: route.via, route })),
   };

@@ -36,7 +36,7 @@ import {
   SideWarning,
 } from '../../parts/features';
 import { colour, ErrorNote, saveFile, WideTable, WindowTitle } from '../../parts/ui';
-import { OneRoute } from '../../parts/route';
+import { OneRoute, RoadNotes, useLearnerRoads } from '../../parts/route';
 import { PastFaults } from './PastFaults';
 import { PlanChecks } from './PlanChecks';
 import { RouteMap } from '../../parts/route';
@@ -62,7 +62,11 @@ function Sheet({ view }: { readonly view: RouteView }) {
     summary ? { id: summary.id, version: summary.version } : skipToken,
   );
   const { route } = view;
-  const sheet = useMemo(() => sheetOf(route, standard ?? null), [route, standard]);
+  const { rulesOf } = useLearnerRoads();
+  const sheet = useMemo(
+    () => sheetOf(route, standard ?? null, rulesOf(route.learners)),
+    [route, standard, rulesOf],
+  );
   const [chosen, setChosen] = useState<string | null>(null);
   const roads = networks?.items.find(({ id }) => id === route.network?.id);
   const replaced = route.network !== null && roads !== undefined && roads.version !== route.network.version;
@@ -82,6 +86,7 @@ function Sheet({ view }: { readonly view: RouteView }) {
         </Box>
         <Actions route={route} revision={revision} />
       </Box>
+      <RoadNotes sheet={sheet} units={route.units} />
       {replaced || gone || route.network === null ? (
         <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
           {route.network === null

@@ -71,6 +71,7 @@ function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }
           speed,
           assumed: true,
           free: length / speed,
+          when: '',
         },
       ],
       features: named({ line: bare, metres }, [
@@ -82,6 +83,8 @@ function fromPlaces(places: Parsed<Places>, name: string, { units, drivingSide }
       independent: null,
       delays: usualDelays,
       variantOf: null,
+      learners: '',
+      leftOut: null,
     },
   });
 }

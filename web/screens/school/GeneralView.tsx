@@ -7,6 +7,7 @@ import {
   useStandardsQuery,
 } from '../../data/api';
 import { ErrorNote, LoadingNote } from '../../parts/ui';
+import { LearnerRoadsForm } from './LearnerRoadsForm';
 
 /** What every screen takes when nothing more particular is chosen. */
 export function GeneralView() {
@@ -51,6 +52,10 @@ export function GeneralView() {
         <MenuItem value="imperial">Miles, yards and mph</MenuItem>
         <MenuItem value="metric">Kilometres, metres and km/h</MenuItem>
       </TextField>
+      <LearnerRoadsForm
+        all={data.learnerRoads}
+        onChange={(learnerRoads) => void keep({ ...data, learnerRoads })}
+      />
       <Typography role="status" sx={{ color: 'text.secondary', minHeight: '1.5em' }}>
         {kept.isSuccess ? 'Saved.' : kept.isLoading ? 'Saving …' : ''}
       </Typography>
