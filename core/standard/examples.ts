@@ -25,16 +25,24 @@ export function runExamples(standard: Standard): readonly ExampleResult[] {
   return standard.examples.map((example) => runExample(standard, example));
 }
 
-function runExample(standard: Standard, example: Example): ExampleResult {
+/** What the limits give for an example; null when it is about a value of a variant that is not held now. */
+export function limitsOfExample(standard: Standard, example: Example): LimitsResult | null {
   const applies = Object.entries(example.when ?? {}).every(([id, value]) => {
     const variant = standard.variants.find((entry) => entry.id === id);
     return variant !== undefined && heldValue(standard, variant) === value;
   });
+  return applies
+    ? workOutLimits(standard, withConversions(standard, happeningsOf(standard, example)), {
+        retest: example.retest,
+        startedAt: new Date(0).toISOString(),
+      })
+    : null;
+}
+
+function runExample(standard: Standard, example: Example): ExampleResult {
+  const result = limitsOfExample(standard, example);
+  const applies = result !== null;
   if (!applies) return { title: example.title, applies, holds: true, differences: [] };
-  const result = workOutLimits(standard, withConversions(standard, happeningsOf(standard, example)), {
-    retest: example.retest,
-    startedAt: new Date(0).toISOString(),
-  });
   const differences = [
     ...differs('verdict', example.verdict, outcomeOf(result)),
     ...differs('breaches', listed(example.breaches), listed(result.breaches.map(({ limit }) => limit))),

@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import formats from 'ajv-formats';
 import { manoeuvreKinds, skillAreas } from './skills';
-import { runExamples } from './examples';
+import { limitsOfExample, runExamples } from './examples';
 import { readStandard } from './parse';
 import type { Standard } from './schema';
 import { heldValue, withVariant } from './variants';
@@ -37,6 +37,40 @@ describe.each(files)('%s', (file) => {
       if (/^(drive|checks)|\.clock\./.test(variant.at)) continue;
       expect(asked(runExamples(other))).not.toEqual(asked(runExamples(standard)));
     }
+  });
+
+  it('has examples on both sides of every limit, as near to it as its points go', () => {
+    const standard = shipped(file);
+    const points = standard.sections
+      .flatMap(({ items }) => items.flatMap((item) => Object.values(item.points ?? {})))
+      .concat(standard.severities.flatMap((severity) => severity.points ?? []))
+      .filter((one) => one > 0);
+    const step = Math.min(2, ...points);
+    // A limit that only the other value of a variant sets is looked at under that value.
+    const forms = [standard, ...standard.variants.map((one) => withVariant(standard, one, one.other))];
+    const totals = forms.flatMap((form) =>
+      form.examples.flatMap((example) => {
+        const result = limitsOfExample(form, example);
+        const over = new Map(result?.breaches.map(({ limit, total }) => [limit, total]));
+        return (result?.headroom ?? []).map(({ limit, total, max }) => ({
+          limit,
+          max,
+          side: over.has(limit) ? ('over' as const) : ('within' as const),
+          off: Math.abs(total - max),
+        }));
+      }),
+    );
+    const near = (id: string, of: string, side: 'over' | 'within') =>
+      totals.some(
+        (one) =>
+          one.limit === id &&
+          one.side === side &&
+          (side === 'over' || one.off < (of === 'points' ? step : 1)),
+      );
+    const limits = [...standard.limits, ...standard.manoeuvres.flatMap((manoeuvre) => manoeuvre.limits)];
+    expect(
+      limits.filter(({ id, of }) => !near(id, of, 'over') || !near(id, of, 'within')).map(({ id }) => id),
+    ).toEqual([]);
   });
 
   it('has an item to mark each manoeuvre by that its plan or its course can ask for', () => {
