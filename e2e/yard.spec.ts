@@ -21,7 +21,7 @@ test('a timed yard: its clock, its readings, and the limit that ends it', async 
   await expect(nowhere).toBeHidden();
   // The limits of the manoeuvre under way are there, its time counting down.
   await expect(limits).toContainText('Seconds: Garage bay, 90 degrees');
-  await expect(limits).toContainText('of 180 used');
+  await expect(limits).toContainText('of 180 s used');
   await panel.getByRole('button', { name: 'Clock: reverse gear' }).click();
   await expect(panel.getByRole('button', { name: 'Clock: reverse gear' })).toBeHidden();
 

@@ -13,6 +13,16 @@ export const elapsedSeconds = (
   now: string,
 ): number => drivenSeconds(drive.pauses, startedAt, drive.end?.at ?? now);
 
+/**
+ * The instant from which the seconds of a mock would have run without any pause: what is left of them is counted
+ * from it. Null while paused and after the end.
+ */
+export function runningSince(drive: Pick<Drive, 'pauses' | 'end'>, startedAt: string): string | null {
+  if (drive.end || isPaused(drive)) return null;
+  const last = drive.pauses.at(-1)?.at ?? startedAt;
+  return new Date(Date.parse(last) - 1000 * drivenSeconds(drive.pauses, startedAt, last)).toISOString();
+}
+
 export const isPaused = (drive: Pick<Drive, 'pauses'>): boolean => drive.pauses.at(-1)?.kind === 'pause';
 
 /** Seconds from the start of a drive to a moment of it; never below zero. Both are ISO instants. */

@@ -1,5 +1,5 @@
 import { isFixedCourse, openRun, runsOf, stageNow, type Drive, type EventBody, type Run } from '../marking';
-import type { Manoeuvre, Standard } from '../standard';
+import { stepsToCount, type Manoeuvre, type Standard } from '../standard';
 import type { Timed } from './timed';
 
 const MANOEUVRE = 'manoeuvre';
@@ -23,7 +23,7 @@ export function startRun(
     ...(running ? [stopped(running)] : []),
     ...(stageNow(standard, drive) === MANOEUVRE ? [] : [{ kind: 'stage', stage: MANOEUVRE } as const]),
     step('start'),
-    ...(manoeuvre.limits.some(({ of }) => of === 'attempts') ? [step('attempt')] : []),
+    ...(stepsToCount(standard, manoeuvre).some(({ phase }) => phase === 'attempt') ? [step('attempt')] : []),
   ];
 }
 

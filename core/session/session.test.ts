@@ -10,7 +10,7 @@ import {
   type EventBody,
 } from '../marking';
 import { anyLog, anyStandard, firstTest, instant, limitInput, standardWith } from '../testing';
-import { outsideMarks, STEP_IN_SECONDS, stepInOpen, type Timed } from './index';
+import { limitsInView, outsideMarks, STEP_IN_SECONDS, stepInOpen, type Timed } from './index';
 import { moveMark } from './outside';
 import { lastTouch } from './undo';
 import { endDrive, startRun, stopRun } from './runs';
@@ -143,16 +143,25 @@ describe('a run', () => {
   it('stops when another starts and when the drive ends, and begins its first attempt where attempts are limited', () => {
     const { events, touch } = recorder();
     touch(...startRun(road, driveOf(road, events), { manoeuvre: garage, side: 'left' }, 'a'));
-    const tries = {
-      ...kerb,
-      limits:
-        standardWith({
-          manoeuvres: [
-            { ...kerb, limits: [limitInput({ id: 't', of: 'attempts', per: 'manoeuvre', max: 2 })] },
-          ],
-        }).manoeuvres[0]?.limits ?? [],
-    };
-    touch(...startRun(road, driveOf(road, events), { manoeuvre: tries, side: null }, 'b'));
+    // A limit of the manoeuvre's own, or one of the test that counts its attempts.
+    const tries = limitInput({ id: 't', of: 'attempts', per: 'manoeuvre', max: 2 });
+    for (const limited of [
+      standardWith({ manoeuvres: [{ ...kerb, limits: [tries] }] }),
+      standardWith({
+        manoeuvres: [kerb],
+        limits: [{ ...tries, per: 'test', where: { manoeuvres: [kerb.id] } }],
+      }),
+    ])
+      expect(
+        startRun(
+          limited,
+          driveOf(limited, []),
+          { manoeuvre: limited.manoeuvres[0] ?? kerb, side: null },
+          'c',
+        ),
+      ).toContainEqual(expect.objectContaining({ run: 'c', phase: 'attempt' }));
+    const own = standardWith({ manoeuvres: [garage, { ...kerb, limits: [tries] }] });
+    touch(...startRun(own, driveOf(own, events), { manoeuvre: own.manoeuvres[1] ?? kerb, side: null }, 'b'));
     expect(
       events.slice(2).map((event) => event.kind === 'manoeuvre' && `${event.run} ${event.phase}`),
     ).toEqual(['a stop', 'b start', 'b attempt']);
@@ -160,6 +169,38 @@ describe('a run', () => {
       { run: 'b', phase: 'stop' },
       { kind: 'end', how: 'finished', counts: true, reason: 'Rain.' },
     ]);
+  });
+});
+
+describe('the limits in view', () => {
+  const timed = standardWith({
+    limits: [
+      limitInput({ id: 'grave', where: { severities: ['grave'] } }),
+      limitInput({ id: 'whole', of: 'elapsed', max: 1_200 }),
+      ...[1, 2, 3, 4, 5, 6].map((n) =>
+        limitInput({ id: `m${n}`, where: { severities: ['minor'] }, max: n + 3 }),
+      ),
+    ],
+  });
+  const view = (most: number, ...bodies: readonly Timed[]) => {
+    const { events, touch } = recorder();
+    for (const body of bodies) touch(body);
+    const rows = limitsInView(timed, judge(timed, events, firstTest), instant(0), most);
+    return rows.map(({ limit, runsSince }) => (limit === 'whole' ? `${limit} ${runsSince}` : limit));
+  };
+
+  it('keep the time of the whole test last, counted from the start without pauses, where there is room', () => {
+    expect(view(5, look).at(-1)).toBe(`whole ${instant(0)}`);
+    expect(view(5, look)).toHaveLength(5);
+    const paused = [
+      { kind: 'pause', at: instant(100) },
+      { kind: 'resume', at: instant(160) },
+    ] as const;
+    expect(view(5, ...paused).at(-1)).toBe(`whole ${instant(60)}`);
+    expect(view(5, { kind: 'pause', at: instant(100) }).at(-1)).toBe('whole null');
+    expect(view(5, { kind: 'end', how: 'finished', at: instant(300) }).at(-1)).toBe('whole null');
+    // On a phone the two that are nearest to their end are more.
+    expect(view(2, look).some((row) => row.startsWith('whole'))).toBe(false);
   });
 });
 

@@ -12,19 +12,20 @@ interface Props {
 
 /** What an instructor must know of a route's roads: closed to learners, left out for that, or open by the hour. */
 export function RoadNotes({ sheet: { closed, leftOut, hours }, units }: Props) {
+  const length = (parts: readonly { readonly metres: number; readonly from: number }[]) =>
+    `${distanceText(
+      parts.reduce((sum, { metres }) => sum + metres, 0),
+      units,
+    )} of this route, ${parts.length > 1 ? 'first ' : ''}${distanceText(parts[0]?.from ?? 0, units)} from the start`;
   const notes: string[] = [
-    ...closed.map(
-      ({ road, from, metres, why }) =>
-        `${distanceText(metres, units)} of this route are on ${road || 'a road without a name'}, from ${distanceText(from, units)} on. ${
-          why === 'motorway'
-            ? 'It is closed to these learners: they don’t use motorways.'
-            : 'Your school has closed it to these learners.'
-        }`,
+    ...byRoad(closed).map(
+      ([road, parts]) =>
+        `${road} is closed to these learners${parts[0]?.why === 'motorway' ? ': they don’t use motorways' : ''}; ${length(parts)}.`,
     ),
     ...(leftOut ? [leftOutText(leftOut)] : []),
-    ...hours.map(
-      ({ road, from, metres, when }) =>
-        `${road || 'A road without a name'} (${distanceText(metres, units)}, from ${distanceText(from, units)} on) isn’t open at all hours; ${hoursText(when)}. The route assumes that it’s open: check before you go.`,
+    ...byRoad(hours).map(
+      ([road, parts]) =>
+        `${road} isn’t always open (${hoursText(parts[0]?.when ?? '')}); ${length(parts)}. The route assumes that it’s open: check before you go.`,
     ),
   ];
   if (notes.length === 0) return null;
@@ -44,6 +45,16 @@ export function RoadNotes({ sheet: { closed, leftOut, hours }, units }: Props) {
       ) : null}
     </Box>
   );
+}
+
+/** Parts on one road together, in the order in which the roads come. */
+function byRoad<T extends { readonly road: string }>(parts: readonly T[]): readonly [string, readonly T[]][] {
+  const roads = new Map<string, T[]>();
+  for (const part of parts) {
+    const road = part.road || 'A road without a name';
+    roads.set(road, [...(roads.get(road) ?? []), part]);
+  }
+  return [...roads];
 }
 
 function leftOutText({ roads, seconds }: NonNullable<Route['leftOut']>): string {

@@ -338,7 +338,7 @@ export function Deck({ drive, judgement, act }: Props) {
             {pads}
           </Stack>
           <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
-            <HeadroomPanel standard={standard} judgement={judgement} />
+            <HeadroomPanel {...{ standard, judgement }} startedAt={mock.startedAt} />
             {course || follows ? (
               <>
                 {plan}
@@ -354,7 +354,7 @@ export function Deck({ drive, judgement, act }: Props) {
           {panel}
           {banner}
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1 }}>
-            {limitsInView(standard, judgement, 2).map((row) => (
+            {limitsInView(standard, judgement, mock.startedAt, 2).map((row) => (
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
           </Box>

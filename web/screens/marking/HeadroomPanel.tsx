@@ -2,19 +2,20 @@ import { memo, useEffect, useState } from 'react';
 import { Box, Typography } from '@mui/material';
 import { openRun, type Judgement } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
-import { limitOf, scopedTitle, type Standard } from '../../../core/standard';
+import { isElapsed, isTimed, limitOf, scopedTitle, type Standard } from '../../../core/standard';
 import { colour } from '../../parts/ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
+  readonly startedAt: string;
 }
 
 /** The limits nearest to their end; while a manoeuvre runs, its own apart from those of the test. */
-export function HeadroomPanel({ standard, judgement }: Props) {
+export function HeadroomPanel({ standard, judgement, startedAt }: Props) {
   const run = openRun(judgement.drive)?.run;
   const ofRun = ({ scope }: LimitInView) => run !== undefined && 'run' in scope && scope.run === run;
-  const rows = limitsInView(standard, judgement, run === undefined ? 5 : 7);
+  const rows = limitsInView(standard, judgement, startedAt, run === undefined ? 5 : 7);
   const own = rows.filter(ofRun);
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
@@ -56,6 +57,8 @@ interface RowProps {
 
 const SECOND = 1_000;
 
+type Limit = NonNullable<ReturnType<typeof limitOf>>;
+
 function HeadroomLine({ standard, row }: RowProps) {
   return row.runsSince === null ? (
     <Row {...{ standard, row }} />
@@ -81,7 +84,8 @@ function Row({ standard, row }: RowProps) {
   if (!limit) return null;
   const over = left < 0;
   const untouched = max === 0 && total === 0;
-  const bigText = over ? String(-left) : untouched ? 'none' : String(left);
+  const amount = amountText(limit);
+  const bigText = untouched ? 'none' : amount(Math.abs(left));
   const near = !over && max > 0 && left <= Math.max(1, max * 0.25);
   return (
     <Box
@@ -122,14 +126,25 @@ function Row({ standard, row }: RowProps) {
           {scopedTitle(standard, limit, row.scope)}
         </Typography>
         <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: over ? colour('jasper') : colour('soft') }}>
-          {rowWords(row)}
+          {rowWords(row, amount)}
         </Typography>
       </Box>
     </Box>
   );
 }
 
-function rowWords({ left, max, total }: LimitInView): string {
-  if (left < 0) return max === 0 ? `${total}, none allowed` : `${total}, at most ${max}`;
-  return max === 0 ? 'none so far' : `${total} of ${max} used`;
+/** Numbers of a limit as they are read; those of time say so, and long times are minutes and seconds. */
+function amountText({ of, max }: Limit): (amount: number) => string {
+  if (!isTimed(of) && !isElapsed(of)) return String;
+  return max < LONG
+    ? (seconds) => `${Math.round(10 * seconds) / 10} s`
+    : (seconds) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds) % 60).padStart(2, '0')}`;
+}
+
+/** From so many seconds on, time is told in minutes. */
+const LONG = 600;
+
+function rowWords({ left, max, total }: LimitInView, amount: (of: number) => string): string {
+  if (left < 0) return max === 0 ? `${total}, none allowed` : `${amount(total)}, at most ${amount(max)}`;
+  return max === 0 ? 'none so far' : `${amount(total)} of ${amount(max)} used`;
 }

@@ -1,8 +1,9 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { readAs, typedNumber } from '../../../core/numbers';
 import { unitText, type Standard } from '../../../core/standard';
 import { tokens } from '../../parts/ui';
+import { SECONDS, useStopwatch } from './useStopwatch';
 
 interface Props {
   readonly measure: Standard['measures'][number];
@@ -14,9 +15,6 @@ interface Props {
 const stepsFor = (unit: string): readonly number[] =>
   unit === '1/min' ? [500, 100] : unit === SECONDS ? [1, 0.1] : [10, 5, 1];
 
-/** What is measured in seconds can be timed on the spot. */
-const SECONDS = 's';
-
 /** One reading, by steps or typed. */
 export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Props) {
   const [text, setText] = useState('0');
@@ -26,7 +24,7 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
   const steps = stepsFor(unit);
   const move = (by: number) =>
     setText(String(Math.max(0, Math.round(((wrong ? 0 : value) + by) * 1000) / 1000)));
-  const timer = useTimer(setText);
+  const timer = useStopwatch((seconds) => setText(seconds.toFixed(1)));
   return (
     <Dialog open onClose={onClose} aria-labelledby="measure-title">
       <DialogTitle id="measure-title">
@@ -86,27 +84,4 @@ export function MeasureDialog({ measure: { label, unit }, onClose, onRead }: Pro
       </DialogActions>
     </Dialog>
   );
-}
-
-/** Counts seconds, to the tenth, from a touch to the next. */
-function useTimer(onSeconds: (text: string) => void): {
-  readonly running: boolean;
-  readonly toggle: () => void;
-} {
-  const [since, setSince] = useState<number | null>(null);
-  const told = useRef(onSeconds);
-  told.current = onSeconds;
-  useEffect(() => {
-    if (since === null) return;
-    const tell = (): void => told.current(((performance.now() - since) / 1000).toFixed(1));
-    const timer = setInterval(tell, 100);
-    return () => {
-      clearInterval(timer);
-      tell();
-    };
-  }, [since]);
-  return {
-    running: since !== null,
-    toggle: () => setSince((before) => (before === null ? performance.now() : null)),
-  };
 }

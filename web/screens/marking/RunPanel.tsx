@@ -6,6 +6,7 @@ import { isTimed, stepsToCount, unitText, type Standard } from '../../../core/st
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
+import { SECONDS, useStopwatch } from './useStopwatch';
 
 // Geometry comes only once a manoeuvre is under way.
 const RunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).RunPlan }));
@@ -88,6 +89,11 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
               {capital(one)} <b>{run.counts[phase]}</b>
             </Act>
           ))}
+          {standard.measures
+            .filter(({ unit }) => unit === SECONDS)
+            .map(({ id, label }) => (
+              <TimeIt key={`time ${run.run} ${id}`} label={label} onRead={(value) => read(id, value)} />
+            ))}
           {standard.measures.map(({ id, label, unit, combine }) => (
             <Act key={id} type="button" onClick={() => (combine === 'sum' ? read(id, 1) : setMeasuring(id))}>
               {combine === 'sum' ? `${label} +1` : `${label}${unit ? `, ${unitText(unit)}` : ''}`}{' '}
@@ -115,6 +121,25 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
         />
       ) : null}
     </Panel>
+  );
+}
+
+/** Times what is measured in seconds: a touch starts, the next one stops and is the reading. */
+function TimeIt({ label, onRead }: { readonly label: string; readonly onRead: (seconds: number) => void }) {
+  const [seconds, setSeconds] = useState(0);
+  const { running, toggle } = useStopwatch(setSeconds);
+  return (
+    <Act
+      type="button"
+      aria-pressed={running}
+      onClick={() => {
+        const read = toggle();
+        if (read !== null) onRead(read);
+      }}
+      style={running ? { background: colour('jasper'), color: colour('onJasper') } : undefined}
+    >
+      {running ? `Stop: ${label}` : `Time: ${label}`} <b>{running ? `${seconds.toFixed(1)} s` : 'start'}</b>
+    </Act>
   );
 }
 

@@ -276,6 +276,11 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
                 {message.charAt(0).toUpperCase() + message.slice(1)}. The route stays as it was.
               </Typography>
             ))}
+            {notice.withoutClosed ? (
+              <Button variant="outlined" onClick={() => draft.setVia(notice.withoutClosed ?? via)}>
+                Leave out the points on closed roads
+              </Button>
+            ) : null}
           </Box>
         ) : null}
         {notice.lost > 0 ? (

@@ -12,6 +12,7 @@ const base = { id: 'new', title: 'A route', network: null, units: 'metric' } as 
 type Drawn = Parsed<{ readonly route: Route; readonly lost: number }>;
 let draws: {
   readonly via: readonly Position[];
+  readonly learners: string | undefined;
   readonly answer: (drawn: Drawn) => void;
   readonly fail: () => void;
 }[];
@@ -21,9 +22,9 @@ const routeThrough = (via: readonly Position[]): Route =>
 const network = {
   summary: { id: 'ostrey', version: 1 },
   worker: {
-    draw: (via: readonly Position[]) =>
+    draw: (via: readonly Position[], { learners }: RouteBase) =>
       new Promise<Drawn>((resolve, reject) => {
-        draws.push({ via, answer: resolve, fail: () => reject(new Error('the worker ended')) });
+        draws.push({ via, learners, answer: resolve, fail: () => reject(new Error('the worker ended')) });
       }),
   } as unknown as OpenNetwork['worker'],
 } as unknown as OpenNetwork;
@@ -86,6 +87,21 @@ it('a way that cannot be drawn is told, and changes nothing', async () => {
   await settle(() => draws[2]?.fail());
   expect(draft.current.notice.problems[0]?.message).toBe('the way could not be worked out');
   expect(draft.current.busy).toBe(false);
+});
+
+it('points on roads closed to learners can be left out at once, and who drives is drawn for', async () => {
+  const draft = open();
+  const via = [at(1), at(2), at(3), at(4)];
+  await settle(() => draft.current.setVia(via));
+  const closed = (n: number) =>
+    routeProblem(`via[${n}]`, 'closed-road', { point: n + 1, road: 'M9', why: 'motorway' });
+  await settle(() => draws[0]?.answer(failed([closed(1), closed(3)])));
+  expect(draft.current.notice.withoutClosed).toEqual([at(1), at(3)]);
+  await settle(() => draft.current.setVia(draft.current.notice.withoutClosed ?? []));
+  await settle(() => draws[1]?.answer(parsed({ route: routeThrough([at(1), at(3)]), lost: 0 })));
+  expect(draft.current).toMatchObject({ via: [at(1), at(3)], notice: { withoutClosed: null } });
+  await settle(() => draft.current.setLearners('large vehicle or trailer'));
+  expect(draws[2]).toMatchObject({ via: [at(1), at(3)], learners: 'large vehicle or trailer' });
 });
 
 it('is there again after a reload, until it is done with', async () => {

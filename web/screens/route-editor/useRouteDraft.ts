@@ -19,9 +19,21 @@ interface Draft {
 export interface DraftNotice {
   readonly problems: readonly Problem[];
   readonly lost: number;
+  /** The points that were tried, without those that lie on roads closed to learners; null when none does. */
+  readonly withoutClosed: readonly Position[] | null;
 }
 
-const NOTHING: DraftNotice = { problems: [], lost: 0 };
+const NOTHING: DraftNotice = { problems: [], lost: 0, withoutClosed: null };
+
+/** Where a school closes a road, a route may have several points on it: they can be taken out at once. */
+function refusedNotice(via: readonly Position[], problems: readonly Problem[]): DraftNotice {
+  const closed = new Set(problems.flatMap(({ code, path }) => (code === 'closed-road' ? [path] : [])));
+  return {
+    problems,
+    lost: 0,
+    withoutClosed: closed.size > 0 ? via.filter((_position, n) => !closed.has(`via[${n}]`)) : null,
+  };
+}
 
 /**
  * A route with undo and redo, kept on this device until it is saved or given up; each change of its points is drawn
@@ -68,9 +80,9 @@ export function useRouteDraft(
       // A later change has overtaken this one.
       if (own !== turn.current) return;
       setBusy(false);
-      if (!result.ok) return setNotice({ problems: result.problems, lost: 0 });
+      if (!result.ok) return setNotice(refusedNotice(via, result.problems));
       const { route, lost } = result.value;
-      setNotice({ problems: [], lost });
+      setNotice({ ...NOTHING, lost });
       change('', (draft) => ({ ...draft, via: route.via, route }));
     },
     [worker, summary, change, rulesOf],

@@ -31,7 +31,7 @@ export function LearnerRoadsForm({ all, onChange }: Props) {
           ]);
         return (
           <Box key={licenceClass} role="group" aria-label={`Learners of: ${licenceClass}`}>
-            <Typography variant="h3" sx={{ textTransform: 'capitalize' }}>
+            <Typography variant="h3" sx={{ '&::first-letter': { textTransform: 'uppercase' } }}>
               {licenceClass}
             </Typography>
             <FormControlLabel
@@ -41,7 +41,7 @@ export function LearnerRoadsForm({ all, onChange }: Props) {
                   onChange={(event) => change({ motorways: event.target.checked })}
                 />
               }
-              label="They use motorways"
+              label="These learners use motorways"
             />
             <Autocomplete
               multiple
