@@ -164,16 +164,65 @@ test('a network is read from an extract here in the browser, broken ones are tol
   await bring('other.osm', '<html></html>');
   await expect(page.getByRole('alert')).toContainText('is no OpenStreetMap XML');
   await accessible(page, 'networks');
-  const node = (id: number, lat: number, lon: number) => `<node id="${id}" lat="${lat}" lon="${lon}"/>`;
+  const node = (id: number, lat: number, lon: number, tags = '') =>
+    `<node id="${id}" lat="${lat}" lon="${lon}">${tags}</node>`;
   await page.getByLabel('Name of the area').fill('Zeal Hamlet');
   await bring(
     'hamlet.osm',
-    `<osm version="0.6">${node(1, 51, -1)}${node(2, 51.002, -1)}${node(3, 51.002, -0.998)}<way id="9"><nd ref="1"/><nd ref="2"/><nd ref="3"/><tag k="highway" v="residential"/><tag k="name" v="Only Lane"/></way></osm>`,
+    `<osm version="0.6">${node(1, 51, -1)}${node(2, 51.002, -1, '<tag k="barrier" v="gate"/>')}${node(3, 51.002, -0.998)}<way id="9"><nd ref="1"/><nd ref="2"/><nd ref="3"/><tag k="highway" v="residential"/><tag k="name" v="Only Lane"/><tag k="motor_vehicle:conditional" v="no @ (Mo-Fr 08:00-09:00)"/></way></osm>`,
   );
-  await expect(page.getByRole('status')).toContainText('Zeal Hamlet is kept. 1 roads of 1 ways');
+  const told = page.getByRole('status');
+  await expect(told).toContainText('Zeal Hamlet is kept.');
+  await expect(told).toContainText('1 road of 1 way, in 2 pieces.');
+  await expect(told).toContainText(
+    'barriers stop cars at 1 place; 1 gate doesn’t say who may pass and is assumed to be shut.',
+  );
+  await expect(told).toContainText('1 road isn’t open at all hours, and is assumed to be open');
   await expect(page.getByRole('list').filter({ hasText: 'Zeal Hamlet' })).toContainText(
     'OpenStreetMap contributors',
   );
+});
+
+test('roads that a school closes to learners are left out, told, and can be opened again', async ({
+  page,
+}) => {
+  await signInToDemo(page);
+  await page.goto('/school?view=general');
+  const cars = page.getByRole('group', { name: 'Learners of: car' });
+  const saved = page.getByRole('status').filter({ hasText: 'Saved.' });
+  await expect(cars.getByRole('checkbox', { name: 'These learners use motorways' })).not.toBeChecked();
+  const closed = cars.getByRole('combobox', { name: 'Other roads closed to them' });
+  await closed.fill('b417');
+  await closed.press('Enter');
+  await expect(saved).toBeVisible();
+  await expect(cars).toContainText('b417');
+  await accessible(page, 'school settings');
+
+  const notes = page.getByRole('status', { name: 'About its roads' });
+  await page.goto('/routes/ostrey');
+  await expect(notes).toContainText(/B417 is closed to these learners; \d/);
+  await page.goto('/routes/ostrey/edit');
+  await page.getByRole('button', { name: 'Reverse the route' }).click();
+  const alert = page.getByRole('alert');
+  await expect(alert).toContainText(/Point \d+ lies on B417, which is closed to learners/);
+  await alert.getByRole('button', { name: 'Leave out the points on closed roads' }).click();
+  await expect(notes).toContainText(
+    /Left out: B417 \(closed to these learners\)\. It would be \d+ (s|min) quicker/,
+  );
+  await expect(alert).toBeHidden();
+  // Learners of another class may use it.
+  await page.getByRole('combobox', { name: 'For learners of' }).click();
+  await page.getByRole('option', { name: 'large vehicle or trailer' }).click();
+  await expect(notes).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(notes).toContainText('Left out: B417');
+  // The draft is given up, so that nothing stays of it.
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await page.goto('/school?view=general');
+  await closed.press('Backspace');
+  await expect(saved).toBeVisible();
+  await expect(cars).not.toContainText('b417');
 });
 
 test('a route is drawn with keys only, junction by junction', async ({ page }) => {
@@ -220,7 +269,7 @@ test('a rehearsal speaks each turn, notices that the route was left, and leads b
   await expect(said).toContainText('on the route again', { timeout: 60_000 });
   // A track of somebody is replayed by its own times.
   const start = Date.UTC(2026, 8, 14, 8);
-  const answer = await page.request.get('/api/v1/routes/bypass');
+  const answer = await page.request.get('/api/v1/routes/ostrey');
   const { route } = (await answer.json()) as { route: { line: { lat: number; lon: number }[] } };
   const points = route.line
     .slice(0, 60)

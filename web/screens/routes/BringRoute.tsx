@@ -8,7 +8,7 @@ import { errorText, isTaken, useKeepRouteMutation } from '../../data/api';
 import { lengthText, useUnits } from '../../parts/features';
 import { useNetwork } from '../../data/network';
 import { lengthOf } from '../../../core/geo';
-import { ErrorNote, FileButton, ProblemList } from '../../parts/ui';
+import { ErrorNote, FileButton, LoadingNote, ProblemList } from '../../parts/ui';
 import { readBrought, type Brought } from './readFile';
 
 type Read =
@@ -60,12 +60,16 @@ export function BringRoute({ onClose }: { readonly onClose: () => void }) {
             GPX, GeoJSON, or a route saved here before. Lines from other programs are matched to the
             school&rsquo;s roads.
           </Typography>
-          <FileButton
-            accept=".gpx,.geojson,.json,application/gpx+xml,application/json"
-            onFile={(file) => void choose(file)}
-          >
-            Choose a route file
-          </FileButton>
+          {network.status === 'loading' ? (
+            <LoadingNote what="the school’s roads" />
+          ) : (
+            <FileButton
+              accept=".gpx,.geojson,.json,application/gpx+xml,application/json"
+              onFile={(file) => void choose(file)}
+            >
+              Choose a route file
+            </FileButton>
+          )}
         </Box>
         {busy ? <Typography role="status">Reading, and looking for its roads …</Typography> : null}
         {read && 'problems' in read ? (
