@@ -58,7 +58,13 @@ export {
   type Variant,
 } from './schema';
 export { manoeuvreKinds, manoeuvreOfSkill, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
-export { capSentence, conversionSentence, limitSentence, manoeuvreSentences } from './sentences';
+export {
+  capSentence,
+  conversionSentence,
+  driveSentences,
+  limitSentence,
+  manoeuvreSentences,
+} from './sentences';
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';

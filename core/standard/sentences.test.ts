@@ -1,7 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { expect, it } from '@jest/globals';
 import { parseStandard } from './parse';
-import { capSentence, conversionSentence, limitSentence, manoeuvreSentences } from './sentences';
+import {
+  capSentence,
+  conversionSentence,
+  driveSentences,
+  limitSentence,
+  manoeuvreSentences,
+} from './sentences';
 
 const folder = new URL('../../data/standards/', import.meta.url);
 
@@ -20,5 +26,6 @@ it.each(
     ...standard.manoeuvres.flatMap((manoeuvre) =>
       manoeuvreSentences(standard, manoeuvre).map((sentence) => `${manoeuvre.title}: ${sentence}`),
     ),
+    ...driveSentences(standard),
   ]).toMatchSnapshot();
 });

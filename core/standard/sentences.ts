@@ -70,3 +70,38 @@ export function manoeuvreSentences(standard: Standard, manoeuvre: Manoeuvre): re
     ...(clock?.retestExtraSeconds ? [`On a re-test ${clock.retestExtraSeconds} seconds more.`] : []),
   ];
 }
+
+/** The plan of a drive: "About 40 minutes, 20 of them independent." None where the standard has no plan. */
+export function driveSentences(standard: Standard): readonly string[] {
+  const { drive } = standard;
+  if (!drive) return [];
+  const { minutes, independentMinutes, deviceShare, manoeuvres, emergencyStopShare, pullUps, leastShare } =
+    drive;
+  const percent = (share: number) => `${Math.round(100 * share)}%`;
+  const titles = (manoeuvres?.from ?? []).map((id) => manoeuvreName(standard, id));
+  return [
+    `About ${minutes} minutes${independentMinutes ? `, ${independentMinutes} of them independent` : ''}.`,
+    ...(deviceShare === undefined
+      ? []
+      : [
+          `The independent part follows a guidance device in ${percent(deviceShare)} of tests, and signs in the others.`,
+        ]),
+    ...(manoeuvres && manoeuvres.draw > 0
+      ? [
+          titles.length === manoeuvres.draw
+            ? `Manoeuvres: ${titles.join('; ')}.`
+            : `${manoeuvres.draw} of these manoeuvres: ${titles.join('; ')}.`,
+        ]
+      : []),
+    ...(emergencyStopShare === undefined
+      ? []
+      : [`An emergency stop in ${percent(emergencyStopShare)} of tests.`]),
+    ...(pullUps ? [`${pullUps} ${pullUps === 1 ? 'stop' : 'stops'} at the side of the road.`] : []),
+    ...(leastShare === undefined
+      ? []
+      : [`A drive of less than ${percent(leastShare)} of that time is incomplete.`]),
+  ];
+}
+
+const manoeuvreName = (standard: Standard, id: string): string =>
+  standard.manoeuvres.find((one) => one.id === id || one.kind === id)?.title ?? skillOf(id)?.title ?? id;

@@ -8,6 +8,7 @@ import {
   conversionSentence,
   heldValue,
   limitSentence,
+  driveSentences,
   manoeuvreSentences,
   otherValue,
   runExamples,
@@ -101,6 +102,18 @@ function Booklet({ standard }: { readonly standard: Standard }) {
               </Box>
             ))}
           </Box>
+        </Part>
+      ) : null}
+      {standard.drive ? (
+        <Part title="The drive">
+          {driveSentences(standard).map((sentence) => (
+            <Typography key={sentence}>{sentence}</Typography>
+          ))}
+        </Part>
+      ) : null}
+      {standard.checks.length > 0 ? (
+        <Part title="Checked before driving">
+          <Typography>{standard.checks.map(({ title }) => title).join(', ')}.</Typography>
         </Part>
       ) : null}
       <Items standard={standard} />
