@@ -66,8 +66,8 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.keyboard.press('Escape');
   await expect(panel(page)).toContainText('No problems');
   await save.click();
-  await expect(page.getByText('Version 1.3.0, ')).toBeVisible();
-  await page.goto('/standards/check-list/1.2.0');
+  await expect(page.getByText('Version 1.4.0, ')).toBeVisible();
+  await page.goto('/standards/check-list/1.3.0');
   await expect(page.getByText('At most 30 errors.').first()).toBeVisible();
 });
 

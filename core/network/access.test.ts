@@ -6,7 +6,7 @@ import { createSearch } from './path';
 import { readOsm } from './readOsm';
 import { createSnap } from './snap';
 import { trafficOf } from './traffic';
-import type { Tags } from './tags';
+import type { Tags } from './osm';
 
 type Grid = Parameters<typeof osmXml>;
 

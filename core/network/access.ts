@@ -1,4 +1,4 @@
-import type { Tags } from './tags';
+import type { Tags } from './osm';
 
 /**
  * Words of OpenStreetMap on who may pass, from the most special for a car to the most general. Its documentation

@@ -1,5 +1,5 @@
 import { standsAcross, type Stopped } from './access';
-import type { Tags } from './tags';
+import type { Tags } from './osm';
 
 /** A wall, a fence or a line of bollards that stops cars, as nodes. */
 export interface Line {

@@ -1,4 +1,3 @@
-import type { RoadGraph } from './graph';
 import type { Road } from './road';
 
 /** How far apart the middles of two carriageways of one road may lie, in metres (ours). */
@@ -13,10 +12,19 @@ const SHARE = 0.6;
 const LEAST_LENGTH = 150;
 const CELL = 64;
 
-type Lines = Pick<
-  RoadGraph,
-  'drivingSide' | 'x' | 'y' | 'roads' | 'edges' | 'roadOfEdge' | 'lengthOfEdge' | 'firstPoint' | 'points'
->;
+/** The roads of a network as lines; coordinates are metres in its frame. */
+export interface RoadLines {
+  readonly drivingSide: 'left' | 'right';
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly roads: readonly Road[];
+  readonly edges: number;
+  readonly roadOfEdge: Uint32Array;
+  readonly lengthOfEdge: Float64Array;
+  /** Points of edge e: `points` from `firstPoint[e]` to before `firstPoint[e + 1]`. */
+  readonly firstPoint: Uint32Array;
+  readonly points: Uint32Array;
+}
 
 interface Segment {
   readonly edge: number;
@@ -29,7 +37,7 @@ interface Segment {
  * roads of one name or number that run beside each other, the other way and on the side of the oncoming traffic, for
  * long enough.
  */
-export function withDuals(graph: Lines): Pick<RoadGraph, 'roads' | 'roadOfEdge'> {
+export function withDuals(graph: RoadLines): Pick<RoadLines, 'roads' | 'roadOfEdge'> {
   const { roads, roadOfEdge } = graph;
   const road = (e: number) => roads[roadOfEdge[e] ?? 0];
   const single = (e: number): boolean => isCarriageway(road(e));
@@ -76,7 +84,7 @@ const sameRoad = (a: Road | undefined, b: Road | undefined): boolean =>
   b !== undefined &&
   ((a.ref !== '' && a.ref === b.ref) || (a.name !== '' && a.name === b.name));
 
-function segmentsOf({ x, y, firstPoint, points }: Lines, edge: number): readonly Segment[] {
+function segmentsOf({ x, y, firstPoint, points }: RoadLines, edge: number): readonly Segment[] {
   const found: Segment[] = [];
   for (let k = (firstPoint[edge] ?? 0) + 1; k < (firstPoint[edge + 1] ?? 0); k += 1) {
     const [a, b] = [points[k - 1] ?? 0, points[k] ?? 0];
@@ -104,7 +112,7 @@ interface Look {
   readonly uy: number;
 }
 
-function looksFrom(graph: Lines, edge: number): readonly Look[] {
+function looksFrom(graph: RoadLines, edge: number): readonly Look[] {
   return segmentsOf(graph, edge).flatMap(({ from: [ax, ay], to: [bx, by] }): Look[] => {
     const length = Math.hypot(bx - ax, by - ay);
     if (length < 0.1) return [];
@@ -123,7 +131,7 @@ function looksFrom(graph: Lines, edge: number): readonly Look[] {
 
 /** Whether the other carriageway lies straight across, where the oncoming traffic would be. */
 function besides(
-  { drivingSide, roads, roadOfEdge }: Lines,
+  { drivingSide, roads, roadOfEdge }: RoadLines,
   cells: ReadonlyMap<string, readonly Segment[]>,
   edge: number,
   { x, y, ux, uy }: Look,
@@ -163,7 +171,7 @@ const AROUND = [
 
 /** Of some edges those that belong to a run of one road that is long enough. */
 function longRuns(
-  { roads, roadOfEdge, lengthOfEdge, firstPoint, points }: Lines,
+  { roads, roadOfEdge, lengthOfEdge, firstPoint, points }: RoadLines,
   edges: readonly number[],
 ): readonly number[] {
   const starting = new Map<number, number[]>();

@@ -1,5 +1,5 @@
 import { distance, frameAt, type Frame, type Position } from '../geo';
-import { withDuals } from './dual';
+import { withDuals, type RoadLines } from './dual';
 import { PER_DEGREE, type StoredNetwork } from './file';
 import { signKinds, type PlaceKind, type Road, type SignKind } from './road';
 
@@ -17,24 +17,14 @@ export interface Sign {
  * A network ready for questions. Pieces of road ("edges") run between junctions over points; each edge has two
  * directions ("arcs"): arc 2e along it and arc 2e + 1 against it. Coordinates are metres in `frame`.
  */
-export interface RoadGraph {
+export interface RoadGraph extends RoadLines {
   readonly title: string;
   readonly source: string;
-  readonly drivingSide: 'left' | 'right';
   readonly frame: Frame;
   /** Lengths are at least so many times what the frame makes of them; for searches that must not overrate a way. */
   readonly shortest: number;
-  readonly x: Float64Array;
-  readonly y: Float64Array;
   /** Metres above the sea; null where the network does not say. */
   readonly ele: Float64Array | null;
-  readonly roads: readonly Road[];
-  readonly edges: number;
-  readonly roadOfEdge: Uint32Array;
-  readonly lengthOfEdge: Float64Array;
-  /** Points of edge e: `points` from `firstPoint[e]` to before `firstPoint[e + 1]`. */
-  readonly firstPoint: Uint32Array;
-  readonly points: Uint32Array;
   /** Arcs that leave point p, allowed or not: `leaving` from `firstLeaving[p]` to before `firstLeaving[p + 1]`. */
   readonly firstLeaving: Uint32Array;
   readonly leaving: Uint32Array;

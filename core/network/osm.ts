@@ -1,4 +1,5 @@
-import type { Tags } from './tags';
+/** Words on a node or way of OpenStreetMap, key to value. */
+export type Tags = Readonly<Record<string, string>>;
 
 /** Parts of OpenStreetMap XML, as far as roads need them. */
 export interface OsmNode {

@@ -1,12 +1,12 @@
 import { SaxesParser } from 'saxes';
 import { failed, parsed, type Parsed, Broken } from '../problems';
 import { MOST_EDGES, MOST_PLACES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
-import type { OsmElement } from './osm';
+import type { OsmElement, Tags } from './osm';
 import { placeKinds, signKinds, type Road } from './road';
 import { barrierOf, type Stopped } from './access';
 import { blockedNodes, lineOf, type Line } from './barriers';
 import { restrictionOf, type Ban, type Restriction } from './restrictions';
-import { placeOf, roadOf, signOf, type Tags } from './tags';
+import { placeOf, roadOf, signOf } from './tags';
 import { problem } from './problems';
 
 export interface OsmSource {

@@ -1,3 +1,4 @@
+import type { Tags } from './osm';
 import { blockedAlong, carAccess, conditionOf } from './access';
 import {
   assumedSpeed,
@@ -10,9 +11,6 @@ import {
   type RoadClass,
   type SignKind,
 } from './road';
-
-/** Words on a node or way of OpenStreetMap, key to value. */
-export type Tags = Readonly<Record<string, string>>;
 
 const NO_STREET = new Set(['driveway', 'parking_aisle', 'drive-through', 'emergency_access']);
 /** A road narrower than this, in metres, lets two cars pass only at places. */

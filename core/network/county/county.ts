@@ -1,7 +1,6 @@
 import { frameAt, type Position, type Point } from '../../geo';
 import { randomFrom, type Random } from '../../random';
-import type { OsmBan, OsmData, OsmNode, OsmWay } from '../osm';
-import type { Tags } from '../tags';
+import type { OsmBan, OsmData, OsmNode, OsmWay, Tags } from '../osm';
 import { streetNames } from './names';
 import { planar, type Planar, type Street } from './planar';
 import { grid, point, town, type Circle, type Drawn, type Named } from './town';

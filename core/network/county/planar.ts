@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Point } from '../../geo';
-import type { Tags } from '../tags';
+import type { Tags } from '../osm';
 
 /** A street as it was drawn: it crosses and meets others wherever they lie. */
 export interface Street {

@@ -3,7 +3,7 @@ import type { Random } from '../../random';
 import type { Street } from './planar';
 import type { streetNames } from './names';
 import type { PlaceKind } from '../road';
-import type { Tags } from '../tags';
+import type { Tags } from '../osm';
 
 type Name = ReturnType<typeof streetNames>;
 

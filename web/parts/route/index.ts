@@ -1,4 +1,3 @@
-export { hoursText } from './hoursText';
 export { LearnersField } from './LearnersField';
 export { OneRoute } from './OneRoute';
 export { RoadNotes } from './RoadNotes';

@@ -123,7 +123,7 @@ function Row({ standard, row }: RowProps) {
       </Box>
       <Box sx={{ color: colour('ink') }}>
         <Typography sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.2 }}>
-          {scopedTitle(standard, limit, row.scope)}
+          {isElapsed(limit.of) ? 'Time of the whole test' : scopedTitle(standard, limit, row.scope)}
         </Typography>
         <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: over ? colour('jasper') : colour('soft') }}>
           {rowWords(row, amount)}

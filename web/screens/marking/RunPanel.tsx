@@ -143,11 +143,18 @@ function TimeIt({ label, onRead }: { readonly label: string; readonly onRead: (s
   );
 }
 
-function readingOf({ drive }: Judgement, { run }: Run, measure: string, combine: 'max' | 'sum'): number {
+/** What was read so far in a run; a dash where nothing was. */
+function readingOf(
+  { drive }: Judgement,
+  { run }: Run,
+  measure: string,
+  combine: 'max' | 'sum',
+): number | '–' {
   const values = drive.happenings.flatMap((entry) =>
     entry.kind === 'measure' && entry.measure === measure && entry.run === run ? [entry.value] : [],
   );
-  return combine === 'sum' ? values.reduce((sum, value) => sum + value, 0) : Math.max(0, ...values);
+  if (combine === 'sum') return values.reduce((sum, value) => sum + value, 0);
+  return values.length > 0 ? Math.max(...values) : '–';
 }
 
 /** Seconds so far against those allowed; ticks by itself. */

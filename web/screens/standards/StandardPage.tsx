@@ -113,7 +113,7 @@ function Booklet({ standard }: { readonly standard: Standard }) {
       ) : null}
       {standard.checks.length > 0 ? (
         <Part title="Checked before driving">
-          <Typography>{standard.checks.map(({ title }) => title).join(', ')}.</Typography>
+          <Typography>{standard.checks.map(({ title }) => title).join('; ')}.</Typography>
         </Part>
       ) : null}
       <Items standard={standard} />
