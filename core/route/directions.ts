@@ -1,4 +1,5 @@
-import { MPH, type RoadClass } from '../network';
+import type { RoadClass } from '../network';
+import { cue as cueAt, lengthUnit, spoken, usual, type Spoken } from '../roadcraft';
 import type { Feature, Route } from './route';
 import { timingOf, type Timing } from './pace';
 
@@ -38,12 +39,6 @@ export interface Moment {
   readonly text: string;
 }
 
-/** Seconds before a junction at which the direction is given, and its bounds in metres (ours). */
-export const MAIN_SECONDS = 14;
-export const LEAST_CUE = 90;
-export const MOST_CUE = 750;
-/** Above this speed there is an early direction too, at twice the time. */
-export const EARLY_SPEED = 50 * MPH;
 /** So far before the junction it is said once more, in metres. */
 const NOW = 35;
 /** So far before the exit of a roundabout it is said that this is it, in metres; and from which way round on (ours). */
@@ -56,28 +51,6 @@ const LEAST_ROUND = 45;
  */
 const SIGNAL = { from: 300, to: 200 } as const;
 const BEFORE_SIGNAL = 5;
-
-const YARD = 0.9144;
-/** Distances that are spoken, in the units themselves (common practice: what devices say). */
-const steps = { imperial: [100, 200, 300, 500, 800], metric: [100, 200, 300, 400, 500, 800] } as const;
-
-const unitOf = (units: Route['units']): number => (units === 'imperial' ? YARD : 1);
-
-/** How far before a junction the main direction is given, in metres, before it is rounded to what is spoken. */
-export const cueDistance = (speed: number): number =>
-  Math.min(MOST_CUE, Math.max(LEAST_CUE, MAIN_SECONDS * speed));
-
-/** The distance that is spoken for one in metres: the nearest step, in the units and in metres. */
-export function spoken(
-  metres: number,
-  units: Route['units'],
-): { readonly text: string; readonly metres: number } {
-  const unit = unitOf(units);
-  const step = steps[units].reduce((best, one) =>
-    Math.abs(one * unit - metres) < Math.abs(best * unit - metres) ? one : best,
-  );
-  return { text: `${step} ${units === 'imperial' ? 'yards' : 'metres'}`, metres: step * unit };
-}
 
 const ordinals = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'];
 const exitWords = (exit: number | null): string =>
@@ -161,7 +134,7 @@ export function directionsOf(
   { device = false, timing = timingOf(route) }: { readonly device?: boolean; readonly timing?: Timing } = {},
 ): readonly Direction[] {
   const { units, stretches } = route;
-  const unit = unitOf(units);
+  const unit = lengthUnit(units);
   const told = toldFeatures(route.features).map((feature) => (device ? misled(feature) : feature));
   const words = (feature: Feature, sign = false) => {
     const onto = stretches.find(({ until }) => until > feature.along + 1)?.class;
@@ -171,15 +144,17 @@ export function directionsOf(
     const { along, kind } = feature;
     const speed = timing.speed(Math.max(0, along - 120));
     const leaves = kind === 'dual-leave';
-    const cue = cueDistance(speed);
-    const wanted = spoken(leaves ? Math.max(cue, SIGNAL.from * unit + BEFORE_SIGNAL * speed) : cue, units);
+    const { metres, main, early } = cueAt(speed, units);
+    const wanted = leaves
+      ? spoken(Math.max(metres, SIGNAL.from * unit + BEFORE_SIGNAL * speed), units)
+      : main;
     // Nothing is said before the junction before it has been driven.
     const room = along - (told[n - 1]?.along ?? 0);
     return {
       feature,
       wanted,
       leaves,
-      early: speed > EARLY_SPEED ? spoken(2 * cue, units) : null,
+      early,
       distance: Math.max(0, Math.min(wanted.metres, room - 5)),
       room,
       near: room < wanted.metres,
@@ -190,7 +165,7 @@ export function directionsOf(
     const { along: at, id, kind } = feature;
     const following = cues[n + 1];
     const then = following?.near ? `, then ${words(following.feature)}` : '';
-    const reminder = leaves && distance > SIGNAL.from * unit + LEAST_CUE / 2 ? SIGNAL.from * unit : NOW;
+    const reminder = leaves && distance > SIGNAL.from * unit + usual.cueLeast / 2 ? SIGNAL.from * unit : NOW;
     return {
       feature: id,
       kind,
@@ -215,13 +190,13 @@ export function directionsOf(
           ? { along: at + feature.length - EXIT, text: 'Take this exit' }
           : null,
       saidWith: near ? (told[n - 1]?.id ?? null) : null,
-      again: !near || distance >= LEAST_CUE,
+      again: !near || distance >= usual.cueLeast,
     };
   });
 }
 
 function signalFor(at: number, room: number, units: Route['units']): Signal {
-  const unit = unitOf(units);
+  const unit = lengthUnit(units);
   const { from, to } = SIGNAL;
   const yards = units === 'imperial' ? 'yard' : 'metre';
   return {
@@ -236,8 +211,8 @@ function signalFor(at: number, room: number, units: Route['units']): Signal {
 /** When one direction is given, worked out before those around it are known. */
 interface Cue {
   readonly feature: Feature;
-  readonly wanted: { readonly text: string; readonly metres: number };
-  readonly early: { readonly text: string; readonly metres: number } | null;
+  readonly wanted: Spoken;
+  readonly early: Spoken | null;
   /** Metres before the junction at which the main moment lies. */
   readonly distance: number;
   /** Metres from the junction before. */

@@ -24,16 +24,7 @@ export {
 } from './draw';
 export { closedAlong, hoursAlong } from './learners';
 export { courseOf, type Course, type Leg } from './course';
-export {
-  askWords,
-  cueDistance,
-  directionsOf,
-  misled,
-  spoken,
-  toldFeatures,
-  type Direction,
-  type Moment,
-} from './directions';
+export { askWords, directionsOf, misled, toldFeatures, type Direction, type Moment } from './directions';
 export { junctionsOf, slipAt, type Crossed } from './junctions';
 export { headingAtEnd, onwardFrom, type Onward } from './onward';
 export { delayOf, timingOf, type Timing } from './pace';

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { standardWith, countyTraffic, drawnOn } from '../testing';
 import { MPH } from '../network';
-import { cueDistance, directionsOf, spoken, toldFeatures } from './directions';
+import { cueDistance, spoken } from '../roadcraft';
+import { directionsOf, toldFeatures } from './directions';
 import { timingOf } from './pace';
 import { CALM_AHEAD, CALM_BEHIND, calmWindows, proposedIndependent, sheetOf } from './sheet';
 import type { Feature, Route } from './route';

@@ -14,6 +14,7 @@ import { onThisMachine } from '../thisMachine';
 import type { Outcome } from './io';
 import type { Reached } from './reach';
 import { gather } from './options';
+import { figureCommands } from './figureCommands';
 import { roadCommands } from './roadCommands';
 import { yardCommands } from './yardCommands';
 
@@ -102,6 +103,7 @@ program
   .action(async (files: string[]) => report((await import('./checkStandard')).checkStandards(files)));
 
 roadCommands(program, report);
+figureCommands(program, report);
 
 yardCommands(program, root, report);
 
