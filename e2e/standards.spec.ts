@@ -41,7 +41,7 @@ test('a limit is changed in a form, what it overturns is said at once, and nothi
   await page.getByRole('link', { name: 'Change', exact: true }).click();
   await page.getByRole('button', { name: /^At most 30 errors/ }).click();
   const most = page.getByRole('textbox', { name: 'At most' });
-  const save = page.getByRole('button', { name: 'Save as version 1.3.0' });
+  const save = page.getByRole('button', { name: 'Save as version 1.4.0' });
   await most.fill('-1');
   await expect(panel(page)).toContainText('limits[0].max');
   await expect(page.getByText('Is too small; at least 0.')).toBeVisible();

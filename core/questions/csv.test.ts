@@ -110,6 +110,14 @@ describe('a table of questions', () => {
     expect(problems.map(({ message }) => message).join(' ')).toMatch(/mood.*cannot be read/);
   });
 
+  it('reads rows whose last cells were left out, such as those of an older table below a newer heading', () => {
+    const [heading = ''] = writeQuestionTable([]).split('\r\n');
+    const row = 'one,explain,T,P,,,A,,,Why,,practice';
+    const { good, problems } = readQuestionTable([heading, row].join('\n'));
+    expect(problems).toEqual([]);
+    expect(good.map(({ question }) => question.id)).toEqual(['one']);
+  });
+
   it('reads what spreadsheets write: a byte-order mark, empty lines, quotes in quotes', () => {
     const { good, problems } = readQuestionTable(
       `\uFEFF${head}\n\n,,,,,,\nhorn,explain,"The ""horn""",P,A,Why,practice\n`,

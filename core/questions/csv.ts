@@ -18,7 +18,6 @@ const columns = [
   'prompt 3',
   'essential points',
   'extra points',
-  'order of points',
   'ordered',
   'why',
   'cautions',
@@ -27,6 +26,7 @@ const columns = [
   'controls',
   'bonnet',
   'sign',
+  'order of points',
 ] as const;
 type Column = (typeof columns)[number];
 
@@ -55,7 +55,10 @@ export function readQuestionTable(text: string): QuestionTable {
     };
   const unknown = fields.filter((field) => !columns.includes(field as Column));
   const problems: Problem[] = unknown.map((column) => problem('row 1', 'unread-column', { column }));
-  const broken = new Map(errors.map(({ row = 0, message }) => [row, message]));
+  // Empty cells at the end of a row may be left out.
+  const broken = new Map(
+    errors.flatMap(({ row = 0, code, message }) => (code === 'TooFewFields' ? [] : [[row, message]])),
+  );
   const good: { row: number; question: Question }[] = [];
   data.forEach((cells, n) => {
     const row = n + 2;
@@ -104,7 +107,6 @@ export function writeQuestionTable(questions: readonly Question[]): string {
     'prompt 3': question.prompts[2] ?? '',
     'essential points': points(question, true),
     'extra points': points(question, false),
-    'order of points': join(movedPoints(question)),
     ordered: question.ordered ? 'yes' : '',
     why: question.why,
     cautions: join(question.cautions),
@@ -113,6 +115,7 @@ export function writeQuestionTable(questions: readonly Question[]): string {
     controls: join(question.controls),
     bonnet: question.bonnet ? 'yes' : '',
     sign: question.sign ?? '',
+    'order of points': join(movedPoints(question)),
   }));
   return Papa.unparse({
     fields: [...columns],

@@ -98,6 +98,11 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Show finds the way with the fewest movements and plays it back. Drive lets a learner try it. The run can be kept on the learner’s page.',
     'See is the view from the seat: what the mirrors show, what is hidden, and marks for this seat. Always: a closed area, a spotter, walking pace.',
   ],
+  '/figures/:figure?': [
+    'Five questions that learners ask at the roadside. Move the sliders until it’s what happened; the answer is on top.',
+    'The drawing is to scale, with car lengths as a yardstick. The formula and its sources open below.',
+    'Timers counts glances, looks, signals and full stops by touch; they’re also in the marking screen’s settings.',
+  ],
   '/yard/courses/:course': [
     'Change a copy of a course. The plan beside the form shows at once what comes out.',
     'Write a length in metres, or let it follow the vehicle: 1.5 × vehicle width + 0.3. The sizes of the course can be used in the same way.',

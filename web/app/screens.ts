@@ -184,6 +184,13 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/yard')).YardPage,
   },
   {
+    path: '/figures/:figure?',
+    title: 'Figures',
+    inNavigation: true,
+    find: 'stopping distance, amber, gaps, directions, timers',
+    load: async () => (await import('../screens/figures')).FiguresPage,
+  },
+  {
     path: '/standards',
     title: 'Standards',
     inNavigation: true,

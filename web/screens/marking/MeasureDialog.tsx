@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { readAs, typedNumber } from '../../../core/numbers';
 import { unitText, type Standard } from '../../../core/standard';
 import { tokens } from '../../parts/ui';
-import { SECONDS, useStopwatch } from './useStopwatch';
+import { SECONDS, useStopwatch } from '../../parts/timers';
 
 interface Props {
   readonly measure: Standard['measures'][number];

@@ -6,7 +6,7 @@ import { isTimed, stepsToCount, unitText, type Standard } from '../../../core/st
 import type { DoAction } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
-import { SECONDS, useStopwatch } from './useStopwatch';
+import { SECONDS, useStopwatch } from '../../parts/timers';
 
 // Geometry comes only once a manoeuvre is under way.
 const RunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).RunPlan }));

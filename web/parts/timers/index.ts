@@ -1,0 +1,2 @@
+export { Timers } from './Timers';
+export { SECONDS, useStopwatch } from './useStopwatch';
