@@ -12,6 +12,7 @@ export { fiveLooks, glanceSummary, type GlanceSummary } from './beat';
 export { cue, cueDistance, lengthUnit, spoken, type Cue, type Spoken, type Units } from './cue';
 export { delayCost, type Delay } from './delay';
 export { emerging, turns, turnSide, type Emerging, type Turn } from './emerge';
+export { explanationOf, questionIds, questions, type Explanation, type Question } from './explain';
 export { CAUTION, constantsOf, figures, type FigureId, type UsedConstant } from './figures';
 export { followingGap, mirrorInterval, type Gap } from './gap';
 export { roomToPass, type Passing, type Room, type Street } from './room';

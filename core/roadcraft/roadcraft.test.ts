@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { KMH, MPH } from '../network';
+import { skillAreas } from '../standard';
 import {
   amber,
   amberChoice,
@@ -10,11 +11,13 @@ import {
   cue,
   delayCost,
   emerging,
+  explanationOf,
   figures,
   fiveLooks,
   followingGap,
   glanceSummary,
   mirrorInterval,
+  questionIds,
   readSpeed,
   roads,
   roomToPass,
@@ -335,6 +338,18 @@ describe('a delay', () => {
     );
     expect(delayCost(0, 0, 9)).toEqual({ seconds: 0, metres: 0 });
     expect(delayCost(13, 13, 9).seconds).toBe(0);
+  });
+});
+
+describe('what explains a fault', () => {
+  it('is a page that there is, for skills that there are, and for aspects of a manoeuvre', () => {
+    const all = skillAreas.flatMap(({ skills }) => skills.map(({ id }) => id));
+    const explained = all.filter((id) => explanationOf(id));
+    expect(explained.length).toBeGreaterThan(20);
+    for (const id of explained) expect(questionIds).toContain(explanationOf(id)?.question);
+    expect(explanationOf('traffic-lights')).toEqual({ question: 'amber' });
+    expect(explanationOf('emergency-stop.control')).toEqual({ question: 'stopping' });
+    expect(explanationOf('papers')).toBeNull();
   });
 });
 

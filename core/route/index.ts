@@ -27,7 +27,7 @@ export { courseOf, type Course, type Leg } from './course';
 export { askWords, directionsOf, misled, toldFeatures, type Direction, type Moment } from './directions';
 export { junctionsOf, slipAt, type Crossed } from './junctions';
 export { headingAtEnd, onwardFrom, type Onward } from './onward';
-export { delayOf, timingOf, type Timing } from './pace';
+export { delayOf, limitAt, timingOf, type Timing } from './pace';
 export { carriedOver, named, proposedFeatures, stretchesOf } from './propose';
 export { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
 export {

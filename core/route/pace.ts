@@ -41,6 +41,10 @@ export function delayOf(
   }
 }
 
+/** The limit at a place of a route, metres a second; null before its roads are known. */
+export const limitAt = ({ stretches }: Pick<Route, 'stretches'>, along: number): number | null =>
+  (stretches.find(({ until }) => until >= along) ?? stretches.at(-1))?.speed ?? null;
+
 /** When a drive along a route is where. */
 export interface Timing {
   readonly seconds: number;

@@ -9,6 +9,7 @@ import {
   openNetwork,
   parseNetwork,
   readOsm,
+  roadOfArc,
   safeRules,
   trafficOf,
   usualDelays,
@@ -123,6 +124,13 @@ const worker = {
   /** The place on a road that is nearest. */
   snap: (position: Position, most: number): Position | null =>
     opened().snap.near(position, most)[0]?.position ?? null,
+
+  /** The limit on the road that is nearest, metres a second; null where there is none. */
+  limitNear(position: Position, most: number): number | null {
+    const { traffic, snap } = opened();
+    const [found] = snap.near(position, most);
+    return found ? roadOfArc(traffic.graph, found.arc).speed : null;
+  },
 
   /** The way back to a route that was left, joining it where that costs least; null when there is none. */
   wayBack(

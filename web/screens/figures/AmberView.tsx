@@ -24,7 +24,7 @@ const answers: Readonly<
   ],
   neither: [
     'Neither works',
-    'Too late to stop comfortably, too early to be across before red. Brake harder if nobody is close behind; next time slow down earlier.',
+    'Too late to stop comfortably, too early to be across before red. Amber means stop unless that isn’t safe; next time slow down earlier.',
     'jasper',
   ],
 };
@@ -53,7 +53,7 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
             At {speedWords(speed, units)}, {gradeWords(grade)}, the point of no return is{' '}
             {lengthWords(zones.stopFrom, units)} before the line.{' '}
             {zones.goUpTo > 0
-              ? `From ${lengthWords(zones.goUpTo, units)} and nearer you are across before red.`
+              ? `Within ${lengthWords(zones.goUpTo, units)} of it you are across before red.`
               : 'At this speed you aren’t across before red from anywhere.'}
           </Typography>
         ) : null}

@@ -1,6 +1,7 @@
-import { Box, Tab, Tabs, Typography } from '@mui/material';
-import { Link, useParams, useSearchParams } from 'react-router';
-import { FASTEST } from '../../../core/roadcraft';
+import { Box, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { FASTEST, questionIds, questions, type Question } from '../../../core/roadcraft';
 import { useRoutesQuery } from '../../data/api';
 import { useUnits } from '../../parts/features';
 import { Timers } from '../../parts/timers';
@@ -13,17 +14,8 @@ import { StoppingView } from './StoppingView';
 import { useFigure } from './useFigure';
 import { perSpeed } from './words';
 
-const pages = [
-  ['', 'Could I have stopped?'],
-  ['amber', 'Was that amber mine?'],
-  ['gap', 'Was that gap big enough?'],
-  ['cue', 'How early should I say it?'],
-  ['room', 'Was there room?'],
-  ['timers', 'Timers'],
-] as const;
-
-const views: Readonly<Record<string, (props: FigureProps) => React.ReactNode>> = {
-  '': StoppingView,
+const views: Readonly<Partial<Record<Question, (props: FigureProps) => ReactNode>>> = {
+  stopping: StoppingView,
   amber: AmberView,
   gap: GapView,
   cue: CueView,
@@ -37,29 +29,46 @@ export function FiguresPage() {
   const units = useUnits();
   const { data: routes } = useRoutesQuery();
   const asked = useFigure();
-  const page = pages.find(([id]) => id === figure)?.[0] ?? '';
+  const navigate = useNavigate();
+  const page = questionIds.find((id) => id === figure) ?? questionIds[0];
   const View = views[page];
   const usual = (units === 'imperial' ? 30 : 50) * perSpeed(units);
   // What is asked of one question is kept for the next, such as the speed.
-  const to = (id: string) => ({ pathname: id ? `/figures/${id}` : '/figures', search: params.toString() });
+  const to = (id: string) => ({ pathname: `/figures/${id}`, search: params.toString() });
   return (
-    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)', maxWidth: 980 }}>
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)', maxWidth: 1080 }}>
       <Typography variant="h1">Figures</Typography>
+      <TextField
+        select
+        label="Question"
+        value={page}
+        onChange={(event) => void navigate(to(event.target.value))}
+        sx={{ display: { xs: 'block', md: 'none' }, '& .MuiInputBase-root': { width: '100%' } }}
+      >
+        {questionIds.map((id) => (
+          <MenuItem key={id} value={id}>
+            {questions[id]}
+          </MenuItem>
+        ))}
+      </TextField>
       <Tabs
         value={page}
         aria-label="Questions"
-        sx={{ '& [role=tablist]': { flexWrap: 'wrap' }, '& .MuiTabs-indicator': { display: 'none' } }}
+        sx={{
+          display: { xs: 'none', md: 'flex' },
+          '& .MuiTabs-indicator': { display: 'none' },
+          '& [role=tab]': { px: 1.25, fontSize: '1rem' },
+        }}
       >
-        {pages.map(([id, title]) => (
+        {questionIds.map((id) => (
           <Tab
             key={id}
             value={id}
-            label={title}
+            label={questions[id]}
             component={Link}
             to={to(id)}
             sx={{
               textTransform: 'none',
-              fontSize: '1.05rem',
               minHeight: 56,
               '&.Mui-selected': {
                 textDecoration: 'underline',

@@ -130,7 +130,8 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
           name: `Turning ${turnSide(one, drivingSide)}`,
           tone: one === 'near' ? ('moss' as const) : ('slate' as const),
           strong: one === turn,
-          at: (v: number) => emerging(v, one, values).needed.seconds,
+          // Slower traffic than this is one that stands.
+          at: (v: number) => (v < 3 ? null : emerging(v, one, values).needed.seconds),
         }))}
         point={{ name: 'Your gap', speed: flow, y: seconds }}
       />

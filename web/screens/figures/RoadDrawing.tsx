@@ -38,6 +38,8 @@ interface Props {
   readonly label: string;
 }
 
+const signs = { line: '┃', lights: '●', hazard: '▲', sign: '▸' } as const;
+
 const HEIGHT = 150;
 /** Top and bottom of the road, and of the coloured stretches below it, in pixels. */
 const ROAD = { top: 44, bottom: 100 } as const;
@@ -106,9 +108,9 @@ export function RoadDrawing({ from, to, carLength, drivingSide, stretches, vehic
               <Car
                 key={n}
                 x={x(at - carLength)}
-                length={Math.max(3, x(at) - x(at - carLength))}
+                length={Math.max(9, x(at) - x(at - carLength))}
                 upper={drivingSide === 'left'}
-                fill={own ? colours.jasper : colours.slate}
+                fill={own ? colours.ink : colours.wren}
                 line={colours.card}
               />
             ))}
@@ -129,26 +131,29 @@ export function RoadDrawing({ from, to, carLength, drivingSide, stretches, vehic
         }}
       >
         {[
-          ...vehicles.map(({ label: text, own = false }) => ({ text, fill: own ? 'jasper' : 'slate' })),
-          ...stretches.map(({ label: text, tone }) => ({ text, fill: tone })),
+          ...vehicles.map(({ label: text, own = false }) => ({
+            text,
+            fill: own ? colours.ink : colours.wren,
+          })),
+          ...stretches.map(({ label: text, tone }) => ({ text, fill: colours[tone] })),
         ].map(({ text, fill }) => (
           <Box component="li" key={text} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
             <Box
               aria-hidden
-              sx={{
-                width: 14,
-                height: 14,
-                bgcolor: colours[fill as Tone],
-                flex: 'none',
-                borderRadius: '2px',
-              }}
+              sx={{ width: 14, height: 14, bgcolor: fill, flex: 'none', borderRadius: '2px' }}
             />
+            {text}
+          </Box>
+        ))}
+        {posts.map(({ label: text, kind }) => (
+          <Box component="li" key={text} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+            <span aria-hidden>{signs[kind]}</span>
             {text}
           </Box>
         ))}
       </Box>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        To scale. Each block is {block === carLength ? 'one car length' : 'ten car lengths'} (
+        To scale along the road. Each block is {block === carLength ? 'one car length' : 'ten car lengths'} (
         {block.toFixed(1)} m).
       </Typography>
     </Box>
@@ -169,8 +174,8 @@ function Car({
   readonly fill: string;
   readonly line: string;
 }) {
-  const width = Math.max(3, length * WIDTH_OF_LENGTH);
   const lane = (ROAD.bottom - ROAD.top) / 4;
+  const width = Math.min(1.6 * lane, Math.max(5, length * WIDTH_OF_LENGTH));
   const middle = upper ? ROAD.top + lane : ROAD.bottom - lane;
   return (
     <g>

@@ -1,8 +1,9 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { HotSpot } from '../../../contract';
 import { HOT_PROBABILITY, HOT_TIMES } from '../../../core/hotspot';
+import { explanationOf } from '../../../core/roadcraft';
 import { skillAreas } from '../../../core/standard';
 import {
   errorText,
@@ -12,6 +13,7 @@ import {
   useRoutesQuery,
   type HotSpotFilter,
 } from '../../data/api';
+import { ExplainLink } from '../../parts/explain';
 import { FeatureGlyph, useUnits } from '../../parts/features';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { frameAt } from '../../../core/geo';
@@ -354,6 +356,42 @@ function IntervalBar({
   );
 }
 
+/** What explains the faults that are usual at a place, with the limit there. */
+function Explanations({ most, site }: Pick<HotSpot, 'most' | 'site'>) {
+  const network = useNetwork(null);
+  const worker = network.status === 'open' ? network.network.worker : null;
+  const [limit, setLimit] = useState<number | null>(null);
+  const { lat, lon } = site;
+  useEffect(() => {
+    let wanted = true;
+    void worker
+      ?.limitNear({ lat, lon }, SITE_METRES)
+      .then((speed) => wanted && setLimit(speed))
+      .catch(() => undefined);
+    return () => {
+      wanted = false;
+    };
+  }, [worker, lat, lon]);
+  const links = new Map(
+    most.flatMap(({ skill }) => {
+      const explanation = explanationOf(skill);
+      return explanation ? [[explanation.question, skill] as const] : [];
+    }),
+  );
+  if (links.size === 0) return null;
+  return (
+    <Typography sx={{ mt: 0.5, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
+      <span>To explain it:</span>
+      {[...links.values()].map((skill) => (
+        <ExplainLink key={skill} skill={skill} speed={limit} />
+      ))}
+    </Typography>
+  );
+}
+
+/** The road of a place lies no farther from it than this, in metres. */
+const SITE_METRES = 60;
+
 /** One place opened: the numbers in words, and the marks behind them. */
 function HotSpotCard({
   place,
@@ -406,6 +444,7 @@ function HotSpotCard({
           {most.map(({ label, times }) => `${label} ${times}`).join(', ')}
         </Typography>
       ) : null}
+      <Explanations {...{ most, site }} />
       <Box
         component="ul"
         aria-label="Marks here"

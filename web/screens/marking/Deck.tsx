@@ -46,6 +46,7 @@ import { Sheet } from './Sheet';
 import { StageBar } from './StageBar';
 import { StepInBanner, StepInButtons, useStepIn, type StepInBy } from './StepIn';
 import { Tape } from './Tape';
+import { TimersDialog } from './TimersDialog';
 import { useHand } from './useHand';
 import { useLatest } from './useLatest';
 import { useLikely } from './useLikely';
@@ -71,7 +72,7 @@ export function Deck({ drive, judgement, act }: Props) {
   /** Null: what is likely now, or the usual faults of the manoeuvre that runs. */
   const [area, setArea] = useState<string | null>(null);
   const [open, setOpen] = useState<
-    'areas' | 'end' | 'keys' | 'manoeuvre' | 'more' | 'question' | 'settings' | null
+    'areas' | 'end' | 'keys' | 'manoeuvre' | 'more' | 'question' | 'settings' | 'timers' | null
   >(null);
   const [searching, setSearching] = useState(false);
   const [hand, setHand] = useHand();
@@ -296,13 +297,21 @@ export function Deck({ drive, judgement, act }: Props) {
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
         {wide ? (
-          <Press
-            onClick={() => setOpen('settings')}
-            aria-label="Settings: light, side and help"
-            style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
-          >
-            Settings
-          </Press>
+          <>
+            <Press
+              onClick={() => setOpen('timers')}
+              style={{ minWidth: 78, border: 0, background: 'none', fontSize: 17 }}
+            >
+              Timers
+            </Press>
+            <Press
+              onClick={() => setOpen('settings')}
+              aria-label="Settings: light, side and help"
+              style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
+            >
+              Settings
+            </Press>
+          </>
         ) : (
           <Press onClick={() => setOpen('more')} style={{ minWidth: 72 }}>
             More
@@ -373,6 +382,7 @@ export function Deck({ drive, judgement, act }: Props) {
           {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
           {pauseButton}
           <Press onClick={endIt}>End the drive</Press>
+          <Press onClick={() => setOpen('timers')}>Timers</Press>
         </Bottom>
       ) : (
         <Bottom>
@@ -416,6 +426,7 @@ export function Deck({ drive, judgement, act }: Props) {
           <Press onClick={() => void navigate('/')}>Leave this screen: Today</Press>
         </Sheet>
       ) : null}
+      {open === 'timers' ? <TimersDialog onClose={() => setOpen(null)} /> : null}
       {open === 'settings' ? (
         <DeckSettings
           hand={hand}

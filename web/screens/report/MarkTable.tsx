@@ -2,8 +2,10 @@ import { Box, Button, TableBody, TableCell, TableHead, TableRow, Typography } fr
 import { useState } from 'react';
 import { clockText, MANY_MARKS, type Judgement } from '../../../core/marking';
 import type { Report } from '../../../core/report';
+import { limitAt, type Route } from '../../../core/route';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
+import { ExplainLink } from '../../parts/explain';
 import { useGuide } from '../../parts/severity-guide';
 import { Glyph, MoreButton, WideTable } from '../../parts/ui';
 
@@ -11,11 +13,13 @@ interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
   readonly report: Report;
+  /** What was driven, for the speed limits; null until it is known, or without one. */
+  readonly route: Route | null;
   readonly act: DoAction;
 }
 
 /** Every mark and note in time order, also those that do not count, with the reason. */
-export function MarkTable({ standard, judgement, report, act }: Props) {
+export function MarkTable({ standard, judgement, report, route, act }: Props) {
   const { ask, guide } = useGuide({
     standard,
     judgement,
@@ -40,6 +44,7 @@ export function MarkTable({ standard, judgement, report, act }: Props) {
               <TableCell>Grade</TableCell>
               <TableCell>Remark</TableCell>
               <TableCell className="screen-only" aria-label="Severity guide" />
+              <TableCell className="screen-only" aria-label="To explain it" />
             </TableRow>
           </TableHead>
           <TableBody>
@@ -65,6 +70,16 @@ export function MarkTable({ standard, judgement, report, act }: Props) {
                     >
                       How grave?
                     </Button>
+                  ) : null}
+                </TableCell>
+                <TableCell className="screen-only">
+                  {mark ? (
+                    <ExplainLink
+                      skill={mark.skill}
+                      speed={
+                        route && mark.position?.along != null ? limitAt(route, mark.position.along) : null
+                      }
+                    />
                   ) : null}
                 </TableCell>
               </TableRow>

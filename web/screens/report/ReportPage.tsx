@@ -91,7 +91,7 @@ export function ReportPage() {
       <LimitTrace report={report} />
       <RunningTotals report={report} />
       <OtherStandards drive={drive} />
-      <MarkTable {...{ standard, judgement, report, act }} />
+      <MarkTable {...{ standard, judgement, report, route, act }} />
       {sharing ? (
         <ShareDialog mock={id} learner={mock.learner.name} onClose={() => setSharing(false)} />
       ) : null}

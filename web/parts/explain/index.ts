@@ -1,0 +1,1 @@
+export { ExplainLink } from './ExplainLink';
