@@ -1,6 +1,6 @@
 import { Box, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { FASTEST, questionIds, questions, type Question } from '../../../core/roadcraft';
 import { useRoutesQuery } from '../../data/api';
 import { useUnits } from '../../parts/features';
@@ -25,7 +25,6 @@ const views: Readonly<Partial<Record<Question, (props: FigureProps) => ReactNode
 /** Figures to explain something at the roadside: a page for each question that a learner asks. */
 export function FiguresPage() {
   const { figure = '' } = useParams();
-  const [params] = useSearchParams();
   const units = useUnits();
   const { data: routes } = useRoutesQuery();
   const asked = useFigure();
@@ -34,7 +33,7 @@ export function FiguresPage() {
   const View = views[page];
   const usual = (units === 'imperial' ? 30 : 50) * perSpeed(units);
   // What is asked of one question is kept for the next, such as the speed.
-  const to = (id: string) => ({ pathname: `/figures/${id}`, search: params.toString() });
+  const to = (id: string) => ({ pathname: `/figures/${id}`, search: asked.search });
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)', maxWidth: 1080 }}>
       <Typography variant="h1">Figures</Typography>

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { typedNumber } from '../../../core/numbers';
 import { constantIds, constants, usual, type ConstantId, type Values } from '../../../core/roadcraft';
@@ -14,48 +14,61 @@ export interface Asked {
   readonly values: Values;
   readonly setConstant: (id: ConstantId, value: number) => void;
   readonly resetConstants: () => void;
+  /** All of it, for the address of another question. */
+  readonly search: string;
 }
 
 /** How a changed constant stands in the address. */
 const CONSTANT = 'c.';
 
+/** So long a slider rests before the address follows, in milliseconds: keys and thumbs are quicker than it. */
+const REST = 250;
+
 export function useFigure(): Asked {
   const [params, setParams] = useSearchParams();
+  /** What was changed since the page was opened; an empty text stands for the usual value. */
+  const [changed, setChanged] = useState<Readonly<Record<string, string>>>({});
+  useEffect(() => {
+    if (Object.keys(changed).length === 0) return;
+    const timer = setTimeout(() => setParams((before) => withAll(before, changed), { replace: true }), REST);
+    return () => clearTimeout(timer);
+  }, [changed, setParams]);
+  const now = useMemo(() => withAll(params, changed), [params, changed]);
   const set = useCallback(
     (key: string, value: number | string) =>
-      setParams(
-        (before) => withParam(before, key, typeof value === 'number' ? String(roundedTo(value)) : value),
-        { replace: true },
-      ),
-    [setParams],
+      setChanged((before) => ({
+        ...before,
+        [key]: typeof value === 'number' ? String(roundedTo(value)) : value,
+      })),
+    [],
   );
   const values = useMemo((): Values => {
-    const changed = constantIds.flatMap((id): [ConstantId, number][] => {
-      const value = typedNumber(params.get(CONSTANT + id) ?? '');
+    const own = constantIds.flatMap((id): [ConstantId, number][] => {
+      const value = typedNumber(now.get(CONSTANT + id) ?? '');
       const { least, most } = constants[id];
       return value !== null && value >= least && value <= most ? [[id, value]] : [];
     });
-    return { ...usual, ...Object.fromEntries(changed) };
-  }, [params]);
+    return { ...usual, ...Object.fromEntries(own) };
+  }, [now]);
   return {
     number: (key, start, least, most) => {
-      const value = typedNumber(params.get(key) ?? '');
+      const value = typedNumber(now.get(key) ?? '');
       return value === null || Number.isNaN(value) ? start : Math.min(most, Math.max(least, value));
     },
-    choice: (key, allowed) => allowed.find((one) => one === params.get(key)) ?? allowed[0],
+    choice: (key, allowed) => allowed.find((one) => one === now.get(key)) ?? allowed[0],
     set,
     values,
+    search: now.toString(),
     setConstant: (id, value) => set(CONSTANT + id, value === usual[id] ? '' : value),
     resetConstants: () =>
-      setParams(
-        (before) => {
-          const next = new URLSearchParams(before);
-          for (const id of constantIds) next.delete(CONSTANT + id);
-          return next;
-        },
-        { replace: true },
-      ),
+      setChanged((before) => ({
+        ...before,
+        ...Object.fromEntries(constantIds.map((id) => [CONSTANT + id, ''])),
+      })),
   };
 }
+
+const withAll = (params: URLSearchParams, changes: Readonly<Record<string, string>>): URLSearchParams =>
+  Object.entries(changes).reduce((all, [key, value]) => withParam(all, key, value), params);
 
 const roundedTo = (value: number): number => Math.round(value * 1000) / 1000;

@@ -382,7 +382,6 @@ export function Deck({ drive, judgement, act }: Props) {
           {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
           {pauseButton}
           <Press onClick={endIt}>End the drive</Press>
-          <Press onClick={() => setOpen('timers')}>Timers</Press>
         </Bottom>
       ) : (
         <Bottom>
@@ -421,6 +420,7 @@ export function Deck({ drive, judgement, act }: Props) {
         <Sheet title="More" onClose={() => setOpen(null)}>
           {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
           <Press onClick={find}>Find a mark by letters</Press>
+          <Press onClick={() => setOpen('timers')}>Timers</Press>
           <Press onClick={endIt}>End the drive</Press>
           <Press onClick={() => setOpen('settings')}>Light, side and help</Press>
           <Press onClick={() => void navigate('/')}>Leave this screen: Today</Press>

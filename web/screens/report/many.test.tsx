@@ -1,6 +1,7 @@
 import { ThemeProvider } from '@mui/material';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { expect, it } from '@jest/globals';
+import { MemoryRouter } from 'react-router';
 import { judge, type DriveEvent } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { firstTest, standardWith } from '../../../core/testing';
@@ -26,10 +27,13 @@ const report = reportOf(standard, judgement, { ...firstTest, ready: [] });
 it('a report of ten thousand marks shows some of them at a time, and says how many there are', () => {
   const { container } = render(
     <ThemeProvider theme={theme}>
-      <MarkTable
-        {...{ standard, judgement, report }}
-        act={() => ({ ids: [], refused: null, undone: null })}
-      />
+      <MemoryRouter>
+        <MarkTable
+          {...{ standard, judgement, report }}
+          route={null}
+          act={() => ({ ids: [], refused: null, undone: null })}
+        />
+      </MemoryRouter>
     </ThemeProvider>,
   );
   const rows = () => container.querySelectorAll('tbody tr').length;
