@@ -67,6 +67,28 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
     .toMatchObject({ outcome: 'fail', counts: { driving: 1, serious: 1 }, unsorted: 0 });
 });
 
+test('the figures to explain at the roadside are there without the server', async ({ page, school }) => {
+  await enterDemo(page);
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async () => {
+          const urls = (await (await caches.open('day')).keys()).map(({ url }) => url);
+          return ['/school', '/routes', '/session'].every((one) => urls.some((url) => url.endsWith(one)));
+        }),
+      { timeout: 40_000 },
+    )
+    .toBe(true);
+  await school.kill();
+  await page.goto('/figures/amber');
+  await expect(page.getByRole('status').first()).toContainText('the point of no return is 43 m (47 yd)');
+  // The chart comes too.
+  await expect(page.getByText('Distance to the line, m')).toBeVisible();
+  await page.getByRole('tab', { name: 'Timers' }).click();
+  await page.getByRole('button', { name: 'First glance' }).click();
+  await expect(page.getByText('One glance so far.')).toBeVisible();
+});
+
 test('signing out leaves nothing of the day on the device', async ({ page }) => {
   await enterDemo(page);
   const inCache = () => page.evaluate(async () => (await (await caches.open('day')).keys()).length);

@@ -1,10 +1,12 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useDispatch } from 'react-redux';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ratingsBy } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { endPractice, useDrive } from '../../data/log';
+import { useRouteQuery } from '../../data/api';
 import { colour, dayText, hourText, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
 import { MarkList } from './MarkList';
@@ -25,9 +27,11 @@ export function DebriefPage() {
   const dispatch = useDispatch();
   const [opened, setOpened] = useState(() => sessionStorage.getItem(shownKey(id)) !== null);
   const open = onScreen.status === 'open' ? onScreen : null;
+  const { data: driven } = useRouteQuery(open?.drive.mock.route?.id ?? skipToken);
+  const route = driven?.route ?? null;
   const report = useMemo(
-    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.mock) : null),
-    [open],
+    () => (open ? reportOf(open.drive.standard, open.judgement, open.drive.mock, route) : null),
+    [open, route],
   );
   if (onScreen.status !== 'open') return <DriveNotOpen onScreen={onScreen} />;
   if (!report) return null;
@@ -136,7 +140,7 @@ export function DebriefPage() {
               <Ratings {...{ standard, judgement, act }} by="instructor" />
             </Box>
           )}
-          <MarkList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
+          <MarkList {...{ standard, judgement, report, route, act }} startedAt={mock.startedAt} />
           <TakenBackList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
           <Box sx={{ mt: 4 }}>
             <LimitTrace report={report} />

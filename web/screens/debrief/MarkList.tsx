@@ -8,21 +8,27 @@ import {
   stageAt,
   MANY_MARKS,
 } from '../../../core/marking';
+import type { Report } from '../../../core/report';
+import { limitAt, type Route } from '../../../core/route';
 import { outsideMarks } from '../../../core/session';
 import { compileStandard, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
+import { ExplainLink } from '../../parts/explain';
 import { useGuide } from '../../parts/severity-guide';
 import { colour, Glyph, MoreButton } from '../../parts/ui';
 
 interface Props {
   readonly standard: Standard;
   readonly judgement: Judgement;
+  readonly report: Report;
+  /** What was driven, for the speed limits; null until it is known, or without one. */
+  readonly route: Route | null;
   readonly startedAt: string;
   readonly act: DoAction;
 }
 
 /** Every mark in time order, while it is fresh: each can be graded by the guide, or taken back. */
-export function MarkList({ standard, judgement, startedAt, act }: Props) {
+export function MarkList({ standard, judgement, report, route, startedAt, act }: Props) {
   const remove = (event: string, _label: string, because?: string) =>
     act({ do: 'take-back', events: [event], ...(because === undefined ? {} : { because }) });
   const { ask, guide } = useGuide({ standard, judgement, act, onRemove: remove });
@@ -31,6 +37,11 @@ export function MarkList({ standard, judgement, startedAt, act }: Props) {
   const { marks, drive } = judgement;
   const outside = outsideMarks(standard, judgement);
   if (marks.length === 0) return null;
+  const placed = new Map(report.marks.map((mark) => [mark.by, mark.position?.along ?? null]));
+  const limitOf = (by: string): number | null => {
+    const along = placed.get(by) ?? null;
+    return route && along !== null ? limitAt(route, along) : null;
+  };
   return (
     <Box component="section" aria-labelledby="marked" sx={{ mt: 4 }}>
       <Typography variant="h2" id="marked">
@@ -74,6 +85,7 @@ export function MarkList({ standard, judgement, startedAt, act }: Props) {
                   Count it for {runTitle(standard, run)}
                 </Button>
               ))}
+              <ExplainLink skill={item.skill} speed={limitOf(mark.by)} />
               {item.severities.length > 1 ? (
                 <Button
                   variant="outlined"
