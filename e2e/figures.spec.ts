@@ -83,7 +83,8 @@ test('a mark opens the figure that explains it, with the limit of its place; tim
   await expect(page.getByRole('status').first()).toContainText(/At (20|30|40|50|60|70) mph/);
 
   await startMock(page, { learner: 'Yuto Hasebe', standard: 'Strikes' });
-  await page.getByRole('button', { name: 'Timers' }).click();
+  await page.getByRole('button', { name: /^Settings/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Timers' }).click();
   const dialog = page.getByRole('dialog', { name: 'Timers' });
   await dialog.getByRole('button', { name: 'First glance' }).click();
   await expect(dialog.getByText('One glance so far.')).toBeVisible();

@@ -193,9 +193,7 @@ async function takeRoutes(page) {
   await places.getByRole('button').nth(1).click();
   await drawn();
   await shoot(page, 'hot-spots');
-  await page.goto(`${address}/routes/bypass/rehearse`);
-  await page.getByRole('button', { name: 'Start', exact: true }).click();
-  await page.waitForTimeout(9_000);
-  await page.getByRole('button', { name: 'Pause' }).click();
-  await shoot(page, 'rehearse');
+  await page.goto(`${address}/figures/amber`);
+  await page.getByText('Distance to the line, m').waitFor();
+  await shoot(page, 'figures');
 }

@@ -1,4 +1,5 @@
 import { Option, type Command } from 'commander';
+import type { AmberAsked, CueAsked, EmergeAsked, GapAsked, StoppingAsked } from './figures';
 import type { Outcome } from './io';
 
 /** What every figure can be told: a constant of its own, and whom it is written for. */
@@ -6,11 +7,6 @@ const withConstants = (command: Command): Command =>
   command
     .option('--set <id=value>', 'changes a constant, as the output names it; may be repeated', settings, {})
     .option('--text', 'write for people', false);
-
-export interface AboutFigure {
-  readonly set: Readonly<Record<string, string>>;
-  readonly text: boolean;
-}
 
 /** `id=value`, added to those given before. */
 function settings(text: string, before: Readonly<Record<string, string>>): Readonly<Record<string, string>> {
@@ -37,9 +33,7 @@ export function figureCommands(program: Command, report: (outcome: Outcome) => v
     .addOption(roadOption())
     .option('--grade <slope>', GRADE, '0')
     .option('--reaction <seconds>', 'time to react')
-    .action(async (how: Parameters<Awaited<ReturnType<typeof load>>['stoppingFigure']>[0]) =>
-      report((await load()).stoppingFigure(how)),
-    );
+    .action(async (how: StoppingAsked) => report((await load()).stoppingFigure(how)));
 
   withConstants(figures.command('amber'))
     .description('from where one can stop at an amber light, and from where one is across before red')
@@ -48,17 +42,13 @@ export function figureCommands(program: Command, report: (outcome: Outcome) => v
     .option('--length <metres>', 'length of the car')
     .option('--crossing <metres>', 'from the line to the far side of the junction')
     .option('--grade <slope>', GRADE, '0')
-    .action(async (how: Parameters<Awaited<ReturnType<typeof load>>['amberFigure']>[0]) =>
-      report((await load()).amberFigure(how)),
-    );
+    .action(async (how: AmberAsked) => report((await load()).amberFigure(how)));
 
   withConstants(figures.command('gap'))
     .description('the gap to the vehicle ahead, and how far one drives between glances into the mirror')
     .requiredOption(speedOption, SPEED)
     .addOption(roadOption())
-    .action(async (how: Parameters<Awaited<ReturnType<typeof load>>['gapFigure']>[0]) =>
-      report((await load()).gapFigure(how)),
-    );
+    .action(async (how: GapAsked) => report((await load()).gapFigure(how)));
 
   withConstants(figures.command('cue'))
     .description('how early a direction is given')
@@ -68,9 +58,7 @@ export function figureCommands(program: Command, report: (outcome: Outcome) => v
         .choices(['imperial', 'metric'])
         .default('imperial'),
     )
-    .action(async (how: Parameters<Awaited<ReturnType<typeof load>>['cueFigure']>[0]) =>
-      report((await load()).cueFigure(how)),
-    );
+    .action(async (how: CueAsked) => report((await load()).cueFigure(how)));
 
   withConstants(figures.command('emerge'))
     .description('the gap that emerging into traffic from standing needs, for turns to both sides')
@@ -79,7 +67,5 @@ export function figureCommands(program: Command, report: (outcome: Outcome) => v
     .addOption(
       new Option('--side <side>', 'driving side: left or right').choices(['left', 'right']).default('left'),
     )
-    .action(async (how: Parameters<Awaited<ReturnType<typeof load>>['emergeFigure']>[0]) =>
-      report((await load()).emergeFigure(how)),
-    );
+    .action(async (how: EmergeAsked) => report((await load()).emergeFigure(how)));
 }

@@ -22,11 +22,17 @@ import {
   type RoadState,
   type Values,
 } from '../../core/roadcraft';
-import type { AboutFigure } from './figureCommands';
 import { done, refused, type Outcome } from './io';
 
 /** Steepest slope that a road has, up or down. */
 const STEEPEST = 0.4;
+
+/** What every figure can be told. */
+export interface AboutFigure {
+  /** Constants by their ids, as they were typed. */
+  readonly set: Readonly<Record<string, string>>;
+  readonly text: boolean;
+}
 
 interface Given extends AboutFigure {
   /** Constants with options of their own. */
@@ -108,14 +114,14 @@ const problemsOfAll = (figure: FigureId, read: readonly Parsed<unknown>[]): Outc
 const metresText = (metres: number): string => `${metres.toFixed(1)} m`;
 const secondsText = (seconds: number): string => `${seconds.toFixed(1)} s`;
 
-export function stoppingFigure(
-  how: AboutFigure & {
-    readonly speed: string;
-    readonly road: RoadState;
-    readonly grade: string;
-    readonly reaction?: string;
-  },
-): Outcome {
+export interface StoppingAsked extends AboutFigure {
+  readonly speed: string;
+  readonly road: RoadState;
+  readonly grade: string;
+  readonly reaction?: string;
+}
+
+export function stoppingFigure(how: StoppingAsked): Outcome {
   const speed = readSpeed(how.speed, '--speed');
   const grade = gradeOf(how.grade);
   const values = valuesOf({ ...how, own: { reaction: how.reaction } }, (id) =>
@@ -147,15 +153,15 @@ export function stoppingFigure(
   });
 }
 
-export function amberFigure(
-  how: AboutFigure & {
-    readonly speed: string;
-    readonly grade: string;
-    readonly amber?: string;
-    readonly length?: string;
-    readonly crossing?: string;
-  },
-): Outcome {
+export interface AmberAsked extends AboutFigure {
+  readonly speed: string;
+  readonly grade: string;
+  readonly amber?: string;
+  readonly length?: string;
+  readonly crossing?: string;
+}
+
+export function amberFigure(how: AmberAsked): Outcome {
   const options: Readonly<Record<string, string>> = {
     amber: '--amber',
     carLength: '--length',
@@ -202,7 +208,12 @@ export function amberFigure(
   });
 }
 
-export function gapFigure(how: AboutFigure & { readonly speed: string; readonly road: RoadState }): Outcome {
+export interface GapAsked extends AboutFigure {
+  readonly speed: string;
+  readonly road: RoadState;
+}
+
+export function gapFigure(how: GapAsked): Outcome {
   const speed = readSpeed(how.speed, '--speed');
   const values = valuesOf(how, (id) => `--set ${id}`);
   if (!speed.ok || !values.ok) return problemsOfAll('gap', [speed, values]);
@@ -218,9 +229,12 @@ export function gapFigure(how: AboutFigure & { readonly speed: string; readonly 
   });
 }
 
-export function cueFigure(
-  how: AboutFigure & { readonly speed: string; readonly units: 'imperial' | 'metric' },
-): Outcome {
+export interface CueAsked extends AboutFigure {
+  readonly speed: string;
+  readonly units: 'imperial' | 'metric';
+}
+
+export function cueFigure(how: CueAsked): Outcome {
   const speed = readSpeed(how.speed, '--speed');
   const values = valuesOf(how, (id) => `--set ${id}`);
   if (!speed.ok || !values.ok) return problemsOfAll('cue', [speed, values]);
@@ -243,13 +257,13 @@ export function cueFigure(
   });
 }
 
-export function emergeFigure(
-  how: AboutFigure & {
-    readonly flow: string;
-    readonly acceleration?: string;
-    readonly side: 'left' | 'right';
-  },
-): Outcome {
+export interface EmergeAsked extends AboutFigure {
+  readonly flow: string;
+  readonly acceleration?: string;
+  readonly side: 'left' | 'right';
+}
+
+export function emergeFigure(how: EmergeAsked): Outcome {
   const read = readSpeed(how.flow, '--flow');
   const flow: Parsed<number> =
     read.ok && read.value <= 0 ? failed([figureProblem('--flow', 'not-positive')]) : read;

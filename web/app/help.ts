@@ -101,7 +101,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/figures/:figure?': [
     'Five questions that learners ask at the roadside. Move the sliders until it’s what happened; the answer is on top.',
     'The drawing is to scale, with car lengths as a yardstick. The formula and its sources open below.',
-    'Timers counts glances, looks, signals and full stops by touch; they’re also on the marking screen.',
+    'Timers counts glances, looks, signals and full stops by touch; they’re also in the marking screen’s settings.',
   ],
   '/yard/courses/:course': [
     'Change a copy of a course. The plan beside the form shows at once what comes out.',

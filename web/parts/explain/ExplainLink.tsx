@@ -18,6 +18,8 @@ export function ExplainLink({ skill, speed }: Props) {
     ...(what ? { what } : {}),
   });
   return (
-    <Link to={{ pathname: `/figures/${question}`, search: params.toString() }}>{questions[question]}</Link>
+    <Link to={{ pathname: `/figures/${question}`, search: params.toString() }}>
+      {question === 'timers' ? 'Practise with a timer' : questions[question]}
+    </Link>
   );
 }

@@ -26,6 +26,7 @@ export function DirectionCard({ lead, due, label, onPress, children }: Props) {
     borderRadius: `${tokens.radius}px`,
     bgcolor: colour(due ? 'ink' : 'card'),
     color: colour(due ? 'paper' : 'ink'),
+    fontFamily: 'inherit',
     fontSize: 18,
     fontWeight: 700,
     lineHeight: 1.3,

@@ -297,21 +297,13 @@ export function Deck({ drive, judgement, act }: Props) {
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
         {wide ? (
-          <>
-            <Press
-              onClick={() => setOpen('timers')}
-              style={{ minWidth: 78, border: 0, background: 'none', fontSize: 17 }}
-            >
-              Timers
-            </Press>
-            <Press
-              onClick={() => setOpen('settings')}
-              aria-label="Settings: light, side and help"
-              style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
-            >
-              Settings
-            </Press>
-          </>
+          <Press
+            onClick={() => setOpen('settings')}
+            aria-label="Settings: light, side, timers and help"
+            style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
+          >
+            Settings
+          </Press>
         ) : (
           <Press onClick={() => setOpen('more')} style={{ minWidth: 72 }}>
             More
@@ -433,6 +425,7 @@ export function Deck({ drive, judgement, act }: Props) {
           onHand={setHand}
           {...{ places, position }}
           onKeys={() => setOpen('keys')}
+          onTimers={() => setOpen('timers')}
           onClose={() => setOpen(null)}
         />
       ) : null}

@@ -19,6 +19,7 @@ interface Props {
   readonly places: { readonly on: boolean; readonly choose: (on: boolean) => void };
   readonly position: PositionSource;
   readonly onKeys: () => void;
+  readonly onTimers: () => void;
   readonly onClose: () => void;
 }
 
@@ -43,7 +44,7 @@ const placeWords: Readonly<Record<Whereabouts['state'], string>> = {
 };
 
 /** The light, the side of the route, whether positions are saved, and the cautions. */
-export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }: Props) {
+export function DeckSettings({ hand, onHand, places, position, onKeys, onTimers, onClose }: Props) {
   const { choice, choose } = useLight();
   const { state, fix } = useWhereabouts(position);
   return (
@@ -108,6 +109,9 @@ export function DeckSettings({ hand, onHand, places, position, onKeys, onClose }
       <DialogActions sx={{ p: 2 }}>
         <Button color="inherit" onClick={onKeys} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
           Keys
+        </Button>
+        <Button color="inherit" onClick={onTimers} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
+          Timers
         </Button>
         <Button variant="contained" onClick={onClose} sx={{ minHeight: tokens.deckTouch, fontSize: 18 }}>
           Back to marking
