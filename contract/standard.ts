@@ -5,6 +5,7 @@ export interface StandardSummary extends StandardRef {
   readonly title: string;
   readonly summary: string | null;
   readonly licenceClass: string;
+  readonly drivingSide: 'left' | 'right';
   /** Kinds of manoeuvre that it has. */
   readonly manoeuvreKinds: readonly string[];
   /** Mocks marked under this very version. */

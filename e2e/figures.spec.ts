@@ -91,3 +91,22 @@ test('a mark opens the figure that explains it, with the limit of its place; tim
   await dialog.getByRole('button', { name: 'Back to marking' }).click();
   await expect(dialog).toBeHidden();
 });
+
+test('left and right follow the standard of the school', async ({ page }) => {
+  await signInToDemo(page);
+  const side = page.getByRole('status').first();
+  await page.goto('/figures/gap');
+  await expect(side).toContainText('To turn left into traffic');
+  const school = await page.request.get(`${API}/school`);
+  const { units } = (await school.json()) as { readonly units: string };
+  const kept = await page.request.put(`${API}/school`, {
+    headers: { 'if-match': school.headers().etag ?? '' },
+    data: { standard: 'hundred-points', units },
+  });
+  expect(kept.ok()).toBe(true);
+  await page.reload();
+  await expect(side).toContainText('To turn right into traffic');
+  await page.getByRole('combobox', { name: 'You turn' }).click();
+  await page.getByRole('option', { name: 'left, across the nearest lane' }).click();
+  await expect(side).toContainText('The lane that you cross must be clear');
+});

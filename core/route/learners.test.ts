@@ -6,6 +6,7 @@ import { gridPosition, networkOf, osmXml } from '../testing';
 import { drawingOn, drawThrough, withRules, type Drawing } from './draw';
 import { closedAlong, hoursAlong } from './learners';
 import { onwardFrom } from './onward';
+import type { Stretch } from './route';
 import { sheetOf } from './sheet';
 
 /**
@@ -140,6 +141,8 @@ describe('learners', () => {
     ]);
     expect(closedAlong(route, everyRoad)).toEqual([]);
     expect(hoursAlong({ stretches: [] })).toEqual([]);
+    const older = route.stretches.map(({ when: _when, ...stretch }) => stretch as Stretch);
+    expect(hoursAlong({ stretches: older })).toEqual([]);
   });
 
   it('are composed no loop over closed roads, and told which were left out where there is none', async () => {

@@ -26,4 +26,5 @@ export const closedAlong = (
 
 /** Parts of a route that are open, or one-way, at some hours only; they are assumed to be open. */
 export const hoursAlong = (route: Pick<Route, 'stretches'>): readonly (Along & { readonly when: string })[] =>
-  partsOf(route).flatMap(({ stretch: { when }, ...part }) => (when === '' ? [] : [{ ...part, when }]));
+  // A route that a device kept from before there were hours has none.
+  partsOf(route).flatMap(({ stretch: { when }, ...part }) => (when ? [{ ...part, when }] : []));

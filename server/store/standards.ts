@@ -65,6 +65,7 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
         ...row,
         summary: standard.summary ?? null,
         licenceClass: standard.licenceClass,
+        drivingSide: standard.drivingSide,
         manoeuvreKinds: [...new Set(standard.manoeuvres.map(({ kind }) => kind))],
         mocks: own.reduce((sum, { mocks }) => sum + mocks, 0),
         learners: own.map(({ learner, name }) => ({ id: learner, name })),

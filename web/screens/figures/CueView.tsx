@@ -1,12 +1,16 @@
-import { Box, Typography } from '@mui/material';
+import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { usualDelays, type Delays } from '../../../core/network';
 import { cue, delayCost } from '../../../core/roadcraft';
-import { colour } from '../../parts/ui';
+import { delayWords } from '../../parts/features';
+import { colour, WideTable } from '../../parts/ui';
 import { Explained } from './Explained';
 import { RoadDrawing } from './RoadDrawing';
 import { Slide } from './Slide';
 import { SpeedFigure } from './SpeedFigure';
 import type { FigureProps } from './props';
 import { lengthWords, perSpeed, secondsWords, speedWords } from './words';
+
+const junctions = (Object.keys(usualDelays) as (keyof Delays)[]).filter((key) => key !== 'pace');
 
 /** "How early should I say it?", and what a wait costs. */
 export function CueView({ asked, units, drivingSide, speed }: FigureProps) {
@@ -97,6 +101,24 @@ export function CueView({ asked, units, drivingSide, speed }: FigureProps) {
           text={secondsWords(wait)}
           onChange={(value) => set('wait', value)}
         />
+        <WideTable label="What junctions cost">
+          <TableHead>
+            <TableRow>
+              <TableCell>On average (our figures)</TableCell>
+              <TableCell>Time</TableCell>
+              <TableCell>Way lost at {speedWords(speed, units)}</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {junctions.map((key) => (
+              <TableRow key={key}>
+                <TableCell>{delayWords[key]}</TableCell>
+                <TableCell>{usualDelays[key]} s</TableCell>
+                <TableCell>{lengthWords(speed * usualDelays[key], units)}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </WideTable>
         <Explained figure="delay" asked={asked} />
       </Box>
     </Box>

@@ -2,8 +2,7 @@ import { Box, MenuItem, Tab, Tabs, TextField, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { FASTEST, questionIds, questions, type Question } from '../../../core/roadcraft';
-import { useRoutesQuery } from '../../data/api';
-import { useUnits } from '../../parts/features';
+import { useDrivingSide, useUnits } from '../../parts/features';
 import { Timers } from '../../parts/timers';
 import { AmberView } from './AmberView';
 import { CueView } from './CueView';
@@ -26,7 +25,7 @@ const views: Readonly<Partial<Record<Question, (props: FigureProps) => ReactNode
 export function FiguresPage() {
   const { figure = '' } = useParams();
   const units = useUnits();
-  const { data: routes } = useRoutesQuery();
+  const drivingSide = useDrivingSide();
   const asked = useFigure();
   const navigate = useNavigate();
   const page = questionIds.find((id) => id === figure) ?? questionIds[0];
@@ -82,7 +81,7 @@ export function FiguresPage() {
         <View
           asked={asked}
           units={units}
-          drivingSide={routes?.items[0]?.drivingSide ?? 'left'}
+          drivingSide={drivingSide}
           speed={asked.number('speed', usual, 1, FASTEST)}
         />
       ) : (

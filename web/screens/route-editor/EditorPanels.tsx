@@ -1,7 +1,7 @@
 import { Box, Button, Slider, Typography } from '@mui/material';
 import { usualDelays, type Delays } from '../../../core/network';
 import { proposedIndependent, timingOf, type Route } from '../../../core/route';
-import { distanceText, minutesText } from '../../parts/features';
+import { delayWords, distanceText, minutesText } from '../../parts/features';
 import { NumberField } from '../../parts/ui';
 
 interface Props {
@@ -68,20 +68,6 @@ export function IndependentPanel({ route, onEdit }: Props) {
     </Box>
   );
 }
-
-const delayWords: Readonly<Record<keyof Delays, string>> = {
-  giveWay: 'Giving way',
-  stop: 'Stop junction',
-  crossroads: 'Crossroads',
-  signals: 'Traffic lights',
-  roundabout: 'Roundabout',
-  miniRoundabout: 'Mini-roundabout',
-  nearTurn: 'Turn on the near side',
-  farTurn: 'Turn across the traffic',
-  turnRound: 'Turning round',
-  crossing: 'Crossing',
-  pace: 'Share of the limit driven, %',
-};
 
 /** What each kind of junction costs in seconds, for this route. */
 export function TimesPanel({ route, onEdit }: Props) {
