@@ -146,7 +146,7 @@ function withClosed<T>(
     : why;
 }
 
-/** So many roads that were left out are named. */
+/** At most this many of the roads that were left out are named. */
 const MOST_NAMED = 6;
 
 /** A loop that was found, as a route. */

@@ -7,7 +7,7 @@ type Streets = Parameters<typeof osmXml>[0];
 const STEP = 20;
 const tags = { highway: 'primary', ref: 'A44', name: 'Vale Bypass', oneway: 'yes', maxspeed: '60 mph' };
 
-/** Two carriageways of so many grid steps, so many apart; where one drives on the left, west is in the north. */
+/** Two carriageways, their length and distance in grid steps; the one to the east is in the north. */
 const pair = (steps: number, apart: number, more: Partial<Record<'east' | 'west', object>> = {}): Streets => [
   {
     at: Array.from({ length: steps + 1 }, (_, n) => [n, apart] as const),

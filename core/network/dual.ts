@@ -5,7 +5,7 @@ const LEAST_APART = 4;
 const MOST_APART = 45;
 /** Two carriageways run against each other within this angle: its cosine. */
 const AGAINST = Math.cos((25 * Math.PI) / 180);
-/** So far apart a road is looked at, in metres, and so great a share of the looks must find the other carriageway. */
+/** The road is checked every 20 m; this share of the checks must find the other carriageway. */
 const STEP = 20;
 const SHARE = 0.6;
 /** Shorter than this, in metres, a road only divides round an island or at a junction (ours). */

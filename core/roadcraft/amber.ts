@@ -4,9 +4,9 @@ import { usual, type Values } from './constants';
 export type AmberChoice = 'stop' | 'go' | 'either' | 'neither';
 
 export interface Amber {
-  /** At least so far from the line, in metres, one can stop comfortably: nearer is past the point of no return. */
+  /** Metres before the line from which one can stop comfortably; nearer is past the point of no return. */
   readonly stopFrom: number;
-  /** At most so far from the line one is across before the light is red; below zero: never at this speed. */
+  /** Metres before the line up to which one is across before the light is red; below zero: never at this speed. */
   readonly goUpTo: number;
   /** Between the two neither can be done; null where there is no such place. */
   readonly dilemma: { readonly from: number; readonly to: number } | null;

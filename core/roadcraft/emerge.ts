@@ -19,7 +19,7 @@ export interface Emerging {
 
 /**
  * The gap that emerging needs (ours, by constant acceleration): when the car is as fast as the traffic, the vehicle
- * behind it must still be so many seconds away; a lane that is crossed must be left before its next vehicle comes.
+ * behind it must still be `emergeBehind` seconds away; a lane that is crossed must be left before its next vehicle comes.
  *
  * @param flow speed of the traffic in metres a second, above zero
  */

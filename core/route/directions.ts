@@ -47,7 +47,7 @@ const LEAST_ROUND = 45;
 
 /**
  * For leaving by a slip road one signals from the 300-yard marker on and no later than at 200 yards, and slows down
- * on the slip road, not before (common practice). So it is said before that, by so many seconds at least (ours).
+ * on the slip road, not before (common practice). So it is said at least `BEFORE_SIGNAL` seconds earlier (ours).
  */
 const SIGNAL = { from: 300, to: 200 } as const;
 const BEFORE_SIGNAL = 5;

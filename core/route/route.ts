@@ -109,7 +109,7 @@ const routeSchema = z.strictObject({
   variantOf: z.string().max(80).nullable().default(null),
   /** Licence class of the learners whom it was drawn for; empty where nobody said. */
   learners: z.string().max(80).default(''),
-  /** A way that would be quicker by so many seconds and was left out, as learners may not drive on roads of it. */
+  /** A quicker way that was left out because learners may not drive on roads of it; how many seconds it saves. */
   leftOut: z
     .strictObject({
       roads: z

@@ -40,7 +40,7 @@ export function osmXml(
   nodes: Readonly<Record<string, Readonly<Record<string, string>>>> = {},
   step = 200,
   bans: readonly {
-    /** Numbers of streets, from nought. */
+    /** Indexes of streets. */
     readonly from: readonly number[];
     readonly via: readonly [number, number];
     readonly to: readonly number[];

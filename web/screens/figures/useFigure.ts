@@ -21,7 +21,7 @@ export interface Asked {
 /** How a changed constant stands in the address. */
 const CONSTANT = 'c.';
 
-/** So long a slider rests before the address follows, in milliseconds: keys and thumbs are quicker than it. */
+/** Milliseconds after the last change before the address follows: keys and thumbs are quicker than it. */
 const REST = 250;
 
 export function useFigure(): Asked {

@@ -141,7 +141,7 @@ function amountText({ of, max }: Limit): (amount: number) => string {
     : (seconds) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds) % 60).padStart(2, '0')}`;
 }
 
-/** From so many seconds on, time is told in minutes. */
+/** From this many seconds, time is shown in minutes. */
 const LONG = 600;
 
 function rowWords({ left, max, total }: LimitInView, amount: (of: number) => string): string {
