@@ -1,11 +1,13 @@
 export { API, MAX_BATCH, MOST } from './constants';
 export { DrillBatch, type DrillView } from './drill';
 export {
+  DetailsToKeep,
   LearnerChange,
   learnerSorts,
   NewLearner,
   OverruleToKeep,
   PaperToKeep,
+  transmissions,
   type HabitsView,
   type LearnerSort,
   type LearnerView,

@@ -35,6 +35,33 @@ export class NewLearner {
   zone?: string;
 }
 
+/** What a learner is taught in. */
+export const transmissions = ['manual', 'automatic'] as const;
+
+/** How a learner is reached, what they are taught in, and notes; an empty text stands for nothing. */
+export class DetailsToKeep {
+  @IsString()
+  @Length(0, 40)
+  phone!: string;
+
+  @IsString()
+  @Length(0, 120)
+  @Matches(/^$|^[^\s@]+@[^\s@]+$/, { message: 'must be an address such as name@example.org' })
+  email!: string;
+
+  /** As standards write it, such as car. */
+  @IsString()
+  @Length(0, 80)
+  licenceClass!: string;
+
+  @IsIn(['', ...transmissions])
+  transmission!: '' | (typeof transmissions)[number];
+
+  @IsString()
+  @Length(0, 2_000)
+  notes!: string;
+}
+
 /** A paper that a learner needs on the day. */
 export class PaperToKeep {
   @IsString()
@@ -103,6 +130,12 @@ export class LearnerChange {
   @Type(() => OverruleToKeep)
   overrule?: OverruleToKeep | null;
 
+  @MayBeMissing()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => DetailsToKeep)
+  details?: DetailsToKeep;
+
   /** No longer taught here: kept, but out of the lists. */
   @MayBeMissing()
   @IsBoolean()
@@ -119,6 +152,7 @@ export interface LearnerView {
   readonly preparesFor: string | null;
   readonly papers: readonly PaperToKeep[];
   readonly overrule: Overrule | null;
+  readonly details: Readonly<DetailsToKeep>;
   readonly left: boolean;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;

@@ -181,6 +181,65 @@ describe('the standard that is prepared for', () => {
   });
 });
 
+describe('a learner’s details', () => {
+  const details = {
+    phone: '07700 900321',
+    email: 'quist@example.org',
+    licenceClass: 'car',
+    transmission: 'automatic',
+    notes: 'Left-handed.\nPrefers mornings.',
+  };
+
+  it('are none at first, are kept whole, and stay when something else changes', async () => {
+    const id = await add('Detailed Quist');
+    expect((await learner(id)).details).toEqual({
+      phone: '',
+      email: '',
+      licenceClass: '',
+      transmission: '',
+      notes: '',
+    });
+    await change(id, { details });
+    await change(id, { name: 'Renamed Quist' });
+    expect(await learner(id)).toMatchObject({ name: 'Renamed Quist', details });
+    expect((await everybody('search=renamed')).map((one) => one.name)).toEqual(['Renamed Quist']);
+  });
+
+  it('are refused where they make no sense, and nothing is stored', async () => {
+    const id = await add('Refused Quist');
+    const { revision } = await learner(id);
+    for (const wrong of [
+      { ...details, email: 'nowhere' },
+      { ...details, phone: '1'.repeat(41) },
+      { ...details, transmission: 'steam' },
+      { ...details, notes: 'x'.repeat(2_001) },
+      { ...details, more: 1 },
+      { phone: '' },
+      null,
+    ]) {
+      const answer = await client.ask(
+        'PATCH',
+        `/learners/${id}`,
+        { details: wrong },
+        {
+          'if-match': `"${revision}"`,
+        },
+      );
+      expect([wrong, answer.status]).toEqual([wrong, 400]);
+    }
+    expect((await learner(id)).revision).toBe(revision);
+  });
+
+  it('of somebody archived are out of the list, in that of the archived, and back when they come back', async () => {
+    const id = await add('Archived Quist');
+    const listed = async (query: string) => (await everybody(query)).some((one) => one.id === id);
+    await change(id, { left: true });
+    expect([await listed('search=archived'), await listed('search=archived&left=1')]).toEqual([false, true]);
+    await change(id, { left: false });
+    expect([await listed('search=archived'), await listed('search=archived&left=1')]).toEqual([true, false]);
+  });
+});
+
 describe('roads closed to learners', () => {
   it('are kept by licence class, as they were when nothing is said of them, and refused when they make no sense', async () => {
     const school = async () => (await client.get('/school')).body as SchoolView;

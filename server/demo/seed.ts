@@ -26,7 +26,7 @@ import { onRoute } from './places';
 import { between, uuidFrom, wholeBetween } from './random';
 import { DEMO_NETWORK, demoNetwork, demoRoutes } from './routes';
 import type { Route } from '../../core/route';
-import { demoPapers, seedDiary, seedResults } from './term';
+import { demoDetails, demoPapers, seedDiary, seedResults } from './term';
 import { demoVehicleStates } from './vehicles';
 import type { YardView } from '../../contract';
 import { seedYard } from './yard';
@@ -74,6 +74,7 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
       standard: standard.id,
       papers: demoPapers(today, n),
       overrule: null,
+      details: demoDetails(n),
       left: false,
     });
     learners.push(id);

@@ -1,7 +1,7 @@
-import type { PaperToKeep } from '../../contract';
+import type { DetailsToKeep, PaperToKeep } from '../../contract';
 import { randomFrom, seedOf, type Random } from '../../core/random';
 import type { Route } from '../../core/route';
-import { addLearner, changeLearner, keepLesson, keepResult, type Database } from '../store';
+import { addLearner, changeLearner, keepLesson, keepResult, NO_DETAILS, type Database } from '../store';
 import { demoLearners } from './people';
 import { uuidFrom, wholeBetween } from './random';
 
@@ -10,6 +10,15 @@ import { uuidFrom, wholeBetween } from './random';
 const DAY = 86_400_000;
 const ZONE = 'Europe/London';
 const dayOf = (time: number): string => new Date(time).toISOString().slice(0, 10);
+
+/** Numbers and addresses that belong to nobody: kept free for invented ones (Ofcom's for drama, RFC 2606). */
+export const demoDetails = (n: number): DetailsToKeep => ({
+  phone: n % 3 === 2 ? '' : `07700 9001${String(20 + n)}`,
+  email: n % 4 === 3 ? '' : `learner${n + 1}@example.org`,
+  licenceClass: 'car',
+  transmission: n % 5 === 4 ? 'automatic' : 'manual',
+  notes: n === 0 ? 'Wears glasses for driving. Prefers lessons before noon.' : '',
+});
 
 export function demoPapers(today: Date, n: number): PaperToKeep[] {
   const inDays = (days: number) => dayOf(today.getTime() + days * DAY);
@@ -54,6 +63,7 @@ export async function seedResults(
       standard: 'fault-ceiling',
       papers: [],
       overrule: null,
+      details: NO_DETAILS,
       left: true,
     });
   }

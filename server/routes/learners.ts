@@ -45,7 +45,8 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     const sort = oneOf(ctx, 'sort', learnerSorts);
     const search = textOf(ctx, 'search');
     const today = now().toISOString().slice(0, 10);
-    const found = await listLearners(db, { limit: limit + 1, after, search, sort, today });
+    const left = ctx.query.left === '1';
+    const found = await listLearners(db, { limit: limit + 1, after, search, sort, today, left });
     const { items, next } = pageOf(found, limit, ({ key, learner }) => [key, learner.id]);
     ctx.body = { items: items.map(({ learner }) => learner), next } satisfies Page<ListedLearner>;
   });
@@ -103,6 +104,7 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       zone = 'UTC',
       standard = held.standard,
       papers = held.papers,
+      details = held.details,
       left = held.left,
     } = change;
     if (standard !== held.standard && standard !== null && !(await newestStandard(db, standard)))
@@ -112,7 +114,7 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
         ? held.overrule
         : change.overrule && { ...change.overrule, by: instructor.name, at: now().toISOString() };
     await inTransaction(db, async (all) => {
-      const changed = { name, standard, papers, overrule, left };
+      const changed = { name, standard, papers, overrule, details, left };
       if (!(await changeLearner(all, held.id, revision, changed))) throw changedMeanwhile('learner');
       if (testDate !== undefined)
         await bookTest(all, held.id, testDate, { instructor: instructor.id, zone, now: now() });

@@ -20,7 +20,7 @@ export {
 export { addDrill, drillOf } from './drill';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
-export { addLearner, changeLearner, learnerById, listLearners } from './learners';
+export { addLearner, changeLearner, learnerById, listLearners, NO_DETAILS } from './learners';
 export { bookTest } from './licenceTests';
 export { SCHOOL, schoolHeld } from './school';
 export { keepNetwork, listNetworks, networkById, networkFile, networkRow, type NetworkRow } from './networks';

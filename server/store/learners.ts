@@ -1,12 +1,14 @@
 import { sql } from 'kysely';
 import * as z from 'zod';
-import type {
-  LearnerSort,
-  LearnerView,
-  ListedLearner,
-  NewLearner,
-  Overrule,
-  PaperToKeep,
+import {
+  transmissions,
+  type DetailsToKeep,
+  type LearnerSort,
+  type LearnerView,
+  type ListedLearner,
+  type NewLearner,
+  type Overrule,
+  type PaperToKeep,
 } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
 import { checkShape } from '../../core/problems';
@@ -28,6 +30,27 @@ const overruleKept = z.object({
   at: instant,
 });
 
+const text = (most: number) => z.string().max(most).default('');
+const detailsKept = z.object({
+  phone: text(40),
+  email: text(120),
+  licenceClass: text(80),
+  transmission: z.enum(['', ...transmissions]).default(''),
+  notes: text(2_000),
+});
+
+/** Learners from before there were details have none. */
+export const readDetails = (stored: string): DetailsToKeep | null =>
+  readColumn(stored, (input) => checkShape(detailsKept, input));
+
+export const NO_DETAILS: DetailsToKeep = {
+  phone: '',
+  email: '',
+  licenceClass: '',
+  transmission: '',
+  notes: '',
+};
+
 export const readPapers = (text: string): PaperToKeep[] | null =>
   readColumn(text, (input) => checkShape(papersKept, input)) as PaperToKeep[] | null;
 
@@ -46,6 +69,7 @@ const select = (db: Database) =>
       'learners.standard',
       'learners.papers',
       'learners.overrule',
+      'learners.details',
       'learners.has_left as hasLeft',
       'learners.revision',
       // What is prepared for: the learner's own standard, else the school's, else that of the last mock.
@@ -65,6 +89,7 @@ const viewOf = (row: Row): LearnerView => ({
   preparesFor: row.preparesFor,
   papers: readPapers(row.papers) ?? [],
   overrule: row.overrule === null ? null : readOverrule(row.overrule),
+  details: readDetails(row.details) ?? NO_DETAILS,
   left: row.hasLeft === 1,
   revision: row.revision,
 });
@@ -76,6 +101,8 @@ export interface LearnerFilter {
   /** Part of a name. */
   readonly search?: string | null;
   readonly sort?: LearnerSort;
+  /** Those who are no longer taught here, in place of those who are. */
+  readonly left?: boolean;
   /** Today: tests that are over come after all others. */
   readonly today?: string;
 }
@@ -92,7 +119,7 @@ const LAST_SECOND = 9_999_999_999;
 /** Learners who are taught here, by name, by their next licence test or by their last mock, from after a place in that order. */
 export async function listLearners(
   db: Database,
-  { limit, after, search = null, sort = 'name', today = '' }: LearnerFilter,
+  { limit, after, search = null, sort = 'name', today = '', left = false }: LearnerFilter,
 ): Promise<Listed[]> {
   const last = sql<string | null>`(select max(started_at) from mocks where mocks.learner = learners.id)`;
   const keys = {
@@ -103,7 +130,7 @@ export async function listLearners(
   const key = keys[sort];
   let query = select(db)
     .select([key.as('sortKey'), last.as('lastMock')])
-    .where('learners.has_left', '=', 0)
+    .where('learners.has_left', '=', left ? 1 : 0)
     .orderBy(key)
     .orderBy('learners.id')
     .limit(limit);
@@ -138,6 +165,7 @@ export async function addLearner(
       standard: null,
       papers: '[]',
       overrule: null,
+      details: '{}',
       has_left: 0,
       revision: 1,
     })
@@ -156,6 +184,7 @@ export async function changeLearner(
     standard,
     papers,
     overrule,
+    details,
     left,
   }: Omit<LearnerView, 'id' | 'revision' | 'preparesFor' | 'testDate'>,
 ): Promise<boolean> {
@@ -167,6 +196,7 @@ export async function changeLearner(
       standard,
       papers: JSON.stringify(papers),
       overrule: overrule === null ? null : JSON.stringify(overrule),
+      details: JSON.stringify(details),
       has_left: left ? 1 : 0,
       revision: revision + 1,
     })

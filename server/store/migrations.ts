@@ -24,6 +24,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '011-mocks': { up: mocksByName },
   '012-features-in-fields': { up: featuresInFields },
   '013-yard': { up: yard },
+  '014-learner-details': { up: learnerDetails },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -232,6 +233,11 @@ async function yard(db: Kysely<unknown>): Promise<void> {
     started_at text not null, zone text not null, told text not null, run text not null, events text not null,
     foreign key (standard, standard_version) references standards(id, version)) strict`.execute(db);
   await sql`create index practice_by_learner on practice(learner, started_at desc)`.execute(db);
+}
+
+/** How a learner is reached, what they are taught in, and notes. */
+async function learnerDetails(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table learners add column details text not null default '{}'`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -22,6 +22,8 @@ export interface Tables {
     standard: string | null;
     papers: string;
     overrule: string | null;
+    /** JSON: how they are reached, what they are taught in, notes. */
+    details: string;
     /** No longer taught here; kept for what was driven and for results. */
     has_left: number;
     revision: number;

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { UnreadableRecord } from '../../contract';
 import { readRoute } from '../../core/route';
 import type { Database } from './database';
-import { readOverrule, readPapers } from './learners';
+import { readDetails, readOverrule, readPapers } from './learners';
 import { shownZone } from './readable';
 import { readQuestion } from './questions';
 import { readForecast } from './results';
@@ -21,7 +21,11 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
   const tell = (kind: UnreadableRecord['kind'], id: string, name: string, what: string) =>
     found.push({ kind, id, name, what });
 
-  for (const { id, name, papers, overrule } of await db.selectFrom('learners').selectAll().execute()) {
+  for (const { id, name, papers, overrule, details } of await db
+    .selectFrom('learners')
+    .selectAll()
+    .execute()) {
+    if (!readDetails(details)) tell('learner', id, name, 'The contact details and notes; none are shown.');
     if (!readPapers(papers)) tell('learner', id, name, 'The documents; none are shown.');
     if (overrule !== null && !readOverrule(overrule))
       tell('learner', id, name, 'The word against the forecast; the forecast counts.');

@@ -18,7 +18,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'How ready this learner is: the word, the chance of passing with its range, and what is still missing.',
     'The chance comes from their mocks, weighted towards the latest. Few mocks give a wide range.',
     'Disagree? Use Override and say why. Your word is shown beside the computed one.',
-    'Below: what to work on, mocks, vehicle safety questions, documents and licence test results.',
+    'Below: what to work on, mocks, vehicle safety questions, details, documents and licence test results. Details has Edit for the name and how to reach them, and Archive.',
   ],
   '/mocks': [
     'Every mock, newest first. Filter by result, standard or part of a name.',

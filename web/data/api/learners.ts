@@ -18,6 +18,7 @@ export interface LearnerChanges {
   readonly standard?: string | null;
   readonly papers?: readonly PaperToKeep[];
   readonly overrule?: Pick<Overrule, 'word' | 'reason'> | null;
+  readonly details?: LearnerView['details'];
   readonly left?: boolean;
 }
 
@@ -25,6 +26,8 @@ export interface LearnerChanges {
 export interface LearnersAsked {
   readonly search: string;
   readonly sort: LearnerSort;
+  /** Those who are no longer taught here. */
+  readonly left?: boolean;
 }
 
 /** As many as a picker offers; also what is there of a list without the server. */
@@ -43,7 +46,7 @@ const learners = api.injectEndpoints({
     learnerPages: build.infiniteQuery<Page<ListedLearner>, LearnersAsked, string | null>({
       infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
       query: ({ queryArg, pageParam }) =>
-        `/learners?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+        `/learners?${queryOf({ search: queryArg.search, sort: queryArg.sort, left: queryArg.left ? '1' : null, limit: PAGE, cursor: pageParam })}`,
       providesTags: [LIST],
     }),
     learner: build.query<LearnerView, string>({

@@ -1,10 +1,20 @@
 import { v4 as newId } from 'uuid';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextField } from '@mui/material';
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material';
 import { NewLearner } from '../../../contract';
 import { errorText, useAddLearnerMutation } from '../../data/api';
 import { useBodyForm } from '../form';
 import { useUnsaved } from '../unsaved';
-import { ErrorNote, localZone } from '../ui';
+import { colour, ErrorNote, localZone } from '../ui';
+import { useSameName } from './useSameName';
 
 interface Props {
   readonly onClose: () => void;
@@ -13,7 +23,7 @@ interface Props {
 
 export function NewLearnerDialog({ onClose, onAdded }: Props) {
   const [add, { error, isLoading }] = useAddLearnerMutation();
-  const { field, handleSubmit, isDirty } = useBodyForm(NewLearner, {
+  const { field, handleSubmit, isDirty, watch } = useBodyForm(NewLearner, {
     id: newId(),
     name: '',
     testDate: null,
@@ -21,6 +31,7 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
   });
   const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
+  const same = useSameName(watch('name'), null);
   const save = async (given: NewLearner) => {
     const added = await add(given);
     if (added.error) return;
@@ -40,6 +51,11 @@ export function NewLearnerDialog({ onClose, onAdded }: Props) {
               label="Name"
               {...field('name', { problem: 'Enter a name of up to 80 letters.' })}
             />
+            {same ? (
+              <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+                {same}
+              </Typography>
+            ) : null}
             <TextField
               label="Day of the licence test, if booked"
               type="date"

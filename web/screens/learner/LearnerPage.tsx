@@ -19,6 +19,7 @@ import {
   LoadingNote,
   WindowTitle,
 } from '../../parts/ui';
+import { Details } from './Details';
 import { DrillMemory } from './DrillMemory';
 import { History } from './History';
 import { LearnerCharts } from './LearnerCharts';
@@ -160,6 +161,7 @@ export function LearnerPage() {
         </>
       ) : null}
       <YardPractice learner={learner.id} />
+      <Details learner={learner} />
       <Box
         sx={{
           display: 'grid',

@@ -13,6 +13,7 @@ const learner = (id: string, preparesFor: string): LearnerView => ({
   preparesFor,
   papers: [],
   overrule: null,
+  details: { phone: '', email: '', licenceClass: '', transmission: '', notes: '' },
   left: false,
   revision: 1,
 });

@@ -23,13 +23,20 @@ export function LearnersPage() {
   const [adding, setAdding] = useState(false);
   const wanted = params.get('sort') ?? '';
   const sort: Sort = wanted in sorts ? (wanted as Sort) : 'test';
+  const left = params.get('left') === '1';
   const readiness = useReadinessQuery();
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Learners
+          {left ? 'Archived learners' : 'Learners'}
         </Typography>
+        <Button
+          color="inherit"
+          onClick={() => setParams((before) => withParam(before, 'left', left ? '' : '1'), { replace: true })}
+        >
+          {left ? 'Back to those taught now' : 'Archived'}
+        </Button>
         <Button variant="contained" onClick={() => setAdding(true)} sx={{ minHeight: 56, px: 3 }}>
           Add a learner
         </Button>
@@ -55,10 +62,14 @@ export function LearnersPage() {
           ))}
         </TextField>
       </Box>
-      {sort === 'ready' ? (
+      {sort === 'ready' && !left ? (
         <ByReadiness {...{ search, readiness }} />
       ) : (
-        <Paged {...{ search, sort }} rows={readiness.data?.items ?? []} />
+        <Paged
+          {...{ search, left }}
+          sort={sort === 'ready' ? 'name' : sort}
+          rows={readiness.data?.items ?? []}
+        />
       )}
       {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
     </Box>
@@ -68,14 +79,17 @@ export function LearnersPage() {
 function Paged({
   search,
   sort,
+  left,
   rows,
 }: {
   readonly search: string;
+  /** Those who are no longer taught here. */
+  readonly left: boolean;
   readonly sort: Exclude<Sort, 'ready'>;
   readonly rows: readonly ReadinessRow[];
 }) {
   const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
-    useLearnerPagesInfiniteQuery({ search, sort });
+    useLearnerPagesInfiniteQuery({ search, sort, left });
   const learners = currentData?.pages.flatMap(({ items }) => items) ?? [];
   return (
     <>

@@ -1,0 +1,57 @@
+import { expect, test } from './test';
+import { accessible, signInToDemo } from './steps';
+
+test('a learner is renamed, gets details, is archived and comes back; the same name twice is told', async ({
+  page,
+}) => {
+  await signInToDemo(page);
+  await page.goto('/learners?sort=name');
+  await page.getByRole('link', { name: 'Yuto Hasebe' }).first().click();
+  const details = page.getByRole('region', { name: 'Details' });
+  await details.getByRole('button', { name: 'Edit' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Edit Yuto Hasebe' });
+  const name = dialog.getByLabel('Name');
+  await name.fill('amara okonwe');
+  await expect(dialog.getByRole('status')).toContainText('Amara Okonwe is already a learner here.');
+  await name.fill('Yuto Hasebe-Lund');
+  await expect(dialog.getByRole('status')).toBeHidden();
+  await dialog.getByLabel('Phone').fill('07700 900456');
+  await dialog.getByLabel('Email').fill('not an address');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByText('Enter an address such as name@example.org.')).toBeVisible();
+  await dialog.getByLabel('Email').fill('yuto@example.org');
+  await dialog.getByLabel('Transmission').click();
+  await page.getByRole('option', { name: 'automatic' }).click();
+  await dialog.getByLabel('Notes').fill('Brings a cushion.');
+  await accessible(page, 'learner details');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'Yuto Hasebe-Lund', level: 1 })).toBeVisible();
+  await expect(details).toContainText('car, automatic; 07700 900456; yuto@example.org.');
+  await expect(details).toContainText('Brings a cushion.');
+  await expect(details.getByRole('link', { name: '07700 900456' })).toHaveAttribute(
+    'href',
+    'tel:07700900456',
+  );
+
+  await details.getByRole('button', { name: 'Archive' }).click();
+  await expect(details.getByRole('status')).toContainText('Archived: Yuto Hasebe-Lund is in no list');
+  await page.goto('/learners?sort=name');
+  const list = page.getByRole('list', { name: 'Learners' });
+  await expect(list.getByRole('link', { name: 'Amara Okonwe' }).first()).toBeVisible();
+  await expect(list.getByRole('link', { name: /Yuto/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Archived' }).click();
+  await expect(page.getByRole('heading', { name: 'Archived learners' })).toBeVisible();
+  await accessible(page, 'archived learners');
+  await list.getByRole('link', { name: 'Yuto Hasebe-Lund' }).first().click();
+  await details.getByRole('button', { name: 'Bring back' }).click();
+  await expect(details.getByRole('button', { name: 'Archive' })).toBeVisible();
+  await page.goto('/learners?sort=name');
+  await expect(list.getByRole('link', { name: 'Yuto Hasebe-Lund' }).first()).toBeVisible();
+
+  // Who is added with a name that is there already is told, and may.
+  await page.getByRole('button', { name: 'Add a learner' }).click();
+  const adding = page.getByRole('dialog', { name: 'Add a learner' });
+  await adding.getByLabel('Name').fill('Amara  Okonwe');
+  await expect(adding.getByRole('status')).toContainText('Amara Okonwe is already a learner here.');
+});

@@ -1,0 +1,55 @@
+import { Box, Button, Link as Anchor, Typography } from '@mui/material';
+import { useState } from 'react';
+import type { LearnerView } from '../../../contract';
+import { errorText, useChangeLearnerMutation } from '../../data/api';
+import { colour, ErrorNote } from '../../parts/ui';
+import { DetailsDialog } from './DetailsDialog';
+
+/** How a learner is reached and what they are taught in; to edit, to archive and to bring back. */
+export function Details({ learner }: { readonly learner: LearnerView }) {
+  const [editing, setEditing] = useState(false);
+  const [change, { error, isLoading }] = useChangeLearnerMutation();
+  const { phone, email, licenceClass, transmission, notes } = learner.details;
+  const taught = [licenceClass, transmission].filter((part) => part).join(', ');
+  const archive = (left: boolean) =>
+    void change({ id: learner.id, revision: learner.revision, change: { left } });
+  return (
+    <Box component="section" aria-labelledby="learner-facts">
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mb: 0.5 }}>
+        <Typography variant="h2" id="learner-facts" sx={{ mr: 'auto' }}>
+          Details
+        </Typography>
+        <Button variant="outlined" onClick={() => setEditing(true)}>
+          Edit
+        </Button>
+        <Button color="inherit" disabled={isLoading} onClick={() => archive(!learner.left)}>
+          {learner.left ? 'Bring back' : 'Archive'}
+        </Button>
+      </Box>
+      {learner.left ? (
+        <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5, mb: 1 }}>
+          Archived: {learner.name} is in no list, and everything that was driven is kept.
+        </Typography>
+      ) : null}
+      {error ? <ErrorNote title="Couldn’t save">{errorText(error)}</ErrorNote> : null}
+      <Typography>
+        {taught || 'No licence class or transmission noted'}
+        {phone ? (
+          <>
+            {'; '}
+            <Anchor href={`tel:${phone.replaceAll(/[^\d+]/g, '')}`}>{phone}</Anchor>
+          </>
+        ) : null}
+        {email ? (
+          <>
+            {'; '}
+            <Anchor href={`mailto:${email}`}>{email}</Anchor>
+          </>
+        ) : null}
+        .
+      </Typography>
+      {notes ? <Typography sx={{ whiteSpace: 'pre-wrap', mt: 0.5 }}>{notes}</Typography> : null}
+      {editing ? <DetailsDialog learner={learner} onClose={() => setEditing(false)} /> : null}
+    </Box>
+  );
+}
