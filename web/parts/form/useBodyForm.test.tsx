@@ -2,7 +2,8 @@ import 'reflect-metadata';
 import { describe, expect, it } from '@jest/globals';
 import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { IsInt, Length, Matches, Max, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsInt, Length, Matches, Max, Min, ValidateNested } from 'class-validator';
 import { typedNumber } from '../../../core/numbers';
 import { useBodyForm } from './useBodyForm';
 
@@ -66,5 +67,31 @@ describe('a form of a body', () => {
     await user.click(screen.getByRole('button', { name: 'Send what changed' }));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ name: '  Ada', times: 9 });
+  });
+
+  it('says the problem of a field within a part of the body at that field', async () => {
+    class Inner {
+      @Matches(/@/, { message: 'must be an address' })
+      email!: string;
+    }
+    class Outer {
+      @ValidateNested()
+      @Type(() => Inner)
+      inner!: Inner;
+    }
+    function Nested() {
+      const { field, handleSubmit } = useBodyForm<Outer>(Outer, { inner: { email: 'nowhere' } });
+      const { error, helperText, ...input } = field('inner.email');
+      return (
+        <form onSubmit={(event) => void handleSubmit(() => undefined)(event)}>
+          <input {...input} aria-invalid={error} />
+          <p>{helperText}</p>
+          <button type="submit">Send</button>
+        </form>
+      );
+    }
+    render(<Nested />);
+    await userEvent.setup().click(screen.getByRole('button', { name: 'Send' }));
+    await waitFor(() => expect(screen.getByText('Must be an address.')).toBeTruthy());
   });
 });

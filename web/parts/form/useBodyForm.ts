@@ -28,12 +28,11 @@ export function useBodyForm<T extends FieldValues>(body: new () => T, defaultVal
     defaultValues,
     reValidateMode: 'onChange',
   });
-  const { errors, isDirty } = form.formState;
+  const { isDirty } = form.formState;
   const problemOf = (name: Path<T>): string | null => {
-    const message: unknown = errors[name]?.message;
-    return errors[name] === undefined
-      ? null
-      : sentence(typeof message === 'string' ? message : 'must be changed');
+    // Also of a field within a part of the body, such as details.email.
+    const { error } = form.getFieldState(name, form.formState);
+    return error === undefined ? null : sentence(error.message ?? 'must be changed');
   };
   return {
     ...form,
