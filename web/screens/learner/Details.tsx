@@ -1,13 +1,10 @@
 import { Box, Button, Link as Anchor, Typography } from '@mui/material';
-import { useState } from 'react';
 import type { LearnerView } from '../../../contract';
 import { errorText, useChangeLearnerMutation } from '../../data/api';
 import { colour, ErrorNote } from '../../parts/ui';
-import { DetailsDialog } from './DetailsDialog';
 
 /** How a learner is reached and what they are taught in; to edit, to archive and to bring back. */
-export function Details({ learner }: { readonly learner: LearnerView }) {
-  const [editing, setEditing] = useState(false);
+export function Details({ learner, onEdit }: { readonly learner: LearnerView; readonly onEdit: () => void }) {
   const [change, { error, isLoading }] = useChangeLearnerMutation();
   const { phone, email, licenceClass, transmission, notes } = learner.details;
   const taught = [licenceClass, transmission].filter((part) => part).join(', ');
@@ -19,7 +16,7 @@ export function Details({ learner }: { readonly learner: LearnerView }) {
         <Typography variant="h2" id="learner-facts" sx={{ mr: 'auto' }}>
           Details
         </Typography>
-        <Button variant="outlined" onClick={() => setEditing(true)}>
+        <Button variant="outlined" onClick={onEdit}>
           Edit
         </Button>
         <Button color="inherit" disabled={isLoading} onClick={() => archive(!learner.left)}>
@@ -49,7 +46,6 @@ export function Details({ learner }: { readonly learner: LearnerView }) {
         .
       </Typography>
       {notes ? <Typography sx={{ whiteSpace: 'pre-wrap', mt: 0.5 }}>{notes}</Typography> : null}
-      {editing ? <DetailsDialog learner={learner} onClose={() => setEditing(false)} /> : null}
     </Box>
   );
 }

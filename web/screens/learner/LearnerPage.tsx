@@ -20,6 +20,7 @@ import {
   WindowTitle,
 } from '../../parts/ui';
 import { Details } from './Details';
+import { DetailsDialog } from './DetailsDialog';
 import { DrillMemory } from './DrillMemory';
 import { History } from './History';
 import { LearnerCharts } from './LearnerCharts';
@@ -35,6 +36,7 @@ export function LearnerPage() {
   const [params, setParams] = useSearchParams();
   const standardId = params.get('standard');
   const [day, setDay] = useState<string | null>(null);
+  const [editing, setEditing] = useState(false);
   const shown = useReadiness({ learner: id, standard: standardId, day, history: true });
   const { data: standards } = useStandardsQuery();
   const [change, changing] = useChangeLearnerMutation();
@@ -98,6 +100,9 @@ export function LearnerPage() {
               Prepare for this standard
             </Button>
           ) : null}
+          <Button variant="outlined" onClick={() => setEditing(true)}>
+            Edit
+          </Button>
           <Button component={Link} to={`/setup?learner=${id}`} variant="contained" sx={{ px: 3 }}>
             Start a mock
           </Button>
@@ -161,7 +166,8 @@ export function LearnerPage() {
         </>
       ) : null}
       <YardPractice learner={learner.id} />
-      <Details learner={learner} />
+      {editing ? <DetailsDialog learner={learner} onClose={() => setEditing(false)} /> : null}
+      <Details learner={learner} onEdit={() => setEditing(true)} />
       <Box
         sx={{
           display: 'grid',
