@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { IsObject, IsString, IsUUID, Length, Matches } from 'class-validator';
+import { IsBoolean, IsObject, IsString, IsUUID, Length, Matches } from 'class-validator';
 import type { Checkup, ControlId, VehicleCard, VehicleRecord } from '../core/vehicle';
 import { MayBeMissing } from './rules';
 
@@ -41,6 +41,11 @@ export class VehicleChange {
   @MayBeMissing()
   @IsObject()
   record?: object;
+
+  /** No longer used: kept, but offered nowhere. */
+  @MayBeMissing()
+  @IsBoolean()
+  retired?: boolean;
 }
 
 export interface VehicleView {
@@ -53,5 +58,6 @@ export interface VehicleView {
   readonly checkup: Checkup | null;
   /** Controls of which there is a picture. */
   readonly photos: readonly ControlId[];
+  readonly retired: boolean;
   readonly revision: number;
 }

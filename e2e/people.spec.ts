@@ -55,3 +55,28 @@ test('a learner is renamed, gets details, is archived and comes back; the same n
   await adding.getByLabel('Name').fill('Amara  Okonwe');
   await expect(adding.getByRole('status')).toContainText('Amara Okonwe is already a learner here.');
 });
+
+test('a vehicle is renamed, retired, offered nowhere, and used again', async ({ page }) => {
+  await signInToDemo(page);
+  await page.goto('/vehicles');
+  await page.getByRole('link', { name: 'Blue hatchback, manual' }).click();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Edit Blue hatchback, manual' });
+  await dialog.getByLabel('Make and gearbox').fill('Old blue hatchback');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Old blue hatchback');
+  await page.getByRole('button', { name: 'Retire' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Retired' })).toContainText('for no mock');
+  await accessible(page, 'a retired vehicle');
+  await page.goto('/setup');
+  const choices = page.getByRole('group', { name: 'Vehicle' });
+  await expect(choices.or(page.getByText('Vehicle')).first()).toBeVisible();
+  await expect(page.getByText('Old blue hatchback')).toHaveCount(0);
+  await page.goto('/vehicles');
+  const retired = page.getByRole('region', { name: 'No longer used' });
+  await retired.getByRole('link', { name: /^Old blue hatchback/ }).click();
+  await page.getByRole('button', { name: 'Use again' }).click();
+  await page.goto('/vehicles');
+  await expect(page.getByRole('region', { name: 'Old blue hatchback' })).toBeVisible();
+  await expect(retired).toBeHidden();
+});

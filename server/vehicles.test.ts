@@ -49,6 +49,7 @@ describe('vehicles', () => {
       record: { wheel: 'right', placard: null, papers: [] },
       checkup: null,
       photos: [],
+      retired: false,
       revision: 1,
     });
   });
@@ -64,6 +65,17 @@ describe('vehicles', () => {
     };
     expect((await patch({ record }, 2)).body).toMatchObject({ card: { horn: entry }, record, revision: 3 });
     expect((await patch({ name: 'Late' }, 2)).status).toBe(412);
+  });
+
+  it('are retired and used again; what else is known of them stays', async () => {
+    const before = await held();
+    expect((await patch({ retired: true }, before.revision)).body).toEqual({
+      ...before,
+      retired: true,
+      revision: before.revision + 1,
+    });
+    expect((await patch({ retired: 'yes' }, before.revision + 1)).status).toBe(400);
+    expect((await patch({ retired: false }, before.revision + 1)).body).toMatchObject({ retired: false });
   });
 
   it('refuse a card and a record that no car has, with every place', async () => {

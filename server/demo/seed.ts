@@ -59,7 +59,12 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
     const state = states[n];
     await addVehicle(db, vehicle);
     if (!state) continue;
-    await changeVehicle(db, vehicle.id, 1, { ...vehicle, card: state.card, record: state.record });
+    await changeVehicle(db, vehicle.id, 1, {
+      ...vehicle,
+      card: state.card,
+      record: state.record,
+      retired: false,
+    });
     for (const checkup of state.checkups) await addCheckup(db, vehicle.id, checkup);
   }
   const routes = await addDemoRoutes(db, today);

@@ -69,6 +69,7 @@ export function vehicleRoutes(router: Router, { db }: Parts): void {
       plate: change.plate ?? held.plate,
       card: card?.ok ? card.value : held.card,
       record: record?.ok ? record.value : held.record,
+      retired: change.retired ?? held.retired,
     });
     if (!changed) throw changedMeanwhile('vehicle');
     await answer(ctx);

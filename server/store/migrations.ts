@@ -25,6 +25,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '012-features-in-fields': { up: featuresInFields },
   '013-yard': { up: yard },
   '014-learner-details': { up: learnerDetails },
+  '015-vehicles-retired': { up: vehiclesRetired },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -238,6 +239,11 @@ async function yard(db: Kysely<unknown>): Promise<void> {
 /** How a learner is reached, what they are taught in, and notes. */
 async function learnerDetails(db: Kysely<unknown>): Promise<void> {
   await sql`alter table learners add column details text not null default '{}'`.execute(db);
+}
+
+/** Vehicles that the school no longer uses stay for what was driven. */
+async function vehiclesRetired(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table vehicles add column retired integer not null default 0`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -73,7 +73,16 @@ export interface Tables {
     /** 0 or 1. */
     full_name: number;
   };
-  vehicles: { id: string; name: string; plate: string; card: string; record: string; revision: number };
+  vehicles: {
+    id: string;
+    name: string;
+    plate: string;
+    card: string;
+    record: string;
+    /** No longer used; kept for what was driven. */
+    retired: number;
+    revision: number;
+  };
   checkups: { id: string; vehicle: string; at: string; body: string };
   photos: { vehicle: string; control: string; jpeg: Buffer };
   drill: {

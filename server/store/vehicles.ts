@@ -21,13 +21,14 @@ export async function listVehicles(db: Database): Promise<VehicleView[]> {
   const rows = await db.selectFrom('vehicles').selectAll().orderBy('name').execute();
   const photos = await db.selectFrom('photos').select(['vehicle', 'control']).orderBy('control').execute();
   return Promise.all(
-    rows.map(async ({ id, name, plate, card, record, revision }) => ({
+    rows.map(async ({ id, name, plate, card, record, retired, revision }) => ({
       id,
       name,
       plate,
       card: readCard(card) ?? {},
       record: readRecord(record) ?? noRecord,
       checkup: (await checkupsOf(db, id, 1))[0] ?? null,
+      retired: retired === 1,
       photos: photos.flatMap(({ vehicle, control }) => (vehicle === id ? [control as ControlId] : [])),
       revision,
     })),
@@ -47,6 +48,7 @@ export async function addVehicle(db: Database, { id, name, plate }: NewVehicle):
       plate: plate.trim(),
       card: '{}',
       record: JSON.stringify(noRecord),
+      retired: 0,
       revision: 1,
     })
     .onConflict((conflict) => conflict.doNothing())
@@ -59,7 +61,7 @@ export async function changeVehicle(
   db: Database,
   id: string,
   revision: number,
-  { name, plate, card, record }: Pick<VehicleView, 'name' | 'plate' | 'card' | 'record'>,
+  { name, plate, card, record, retired }: Pick<VehicleView, 'name' | 'plate' | 'card' | 'record' | 'retired'>,
 ): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('vehicles')
@@ -68,6 +70,7 @@ export async function changeVehicle(
       plate: plate.trim(),
       card: JSON.stringify(card),
       record: JSON.stringify(record),
+      retired: retired ? 1 : 0,
       revision: revision + 1,
     })
     .where('id', '=', id)

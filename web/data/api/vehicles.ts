@@ -26,6 +26,7 @@ const vehicles = api.injectEndpoints({
           readonly plate?: string;
           readonly card?: VehicleCard;
           readonly record?: VehicleRecord;
+          readonly retired?: boolean;
         };
       }
     >({

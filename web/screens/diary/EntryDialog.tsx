@@ -154,7 +154,9 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
         {choice(
           'Vehicle',
           'vehicle',
-          (vehicles?.items ?? []).map((one) => [one.id, one.name]),
+          (vehicles?.items ?? [])
+            .filter(({ id, retired }) => !retired || id === lesson?.vehicle?.id)
+            .map((one) => [one.id, one.name]),
           'not yet chosen',
         )}
         {choice(

@@ -21,8 +21,9 @@ export function useChosen(): Chosen {
   const learnerId = params.get('learner');
   const learner = useLearnerQuery(learnerId ?? skipToken);
   const mocks = useMocksQuery(learnerId ? { learner: learnerId } : skipToken);
-  const all = vehicles.data?.items ?? [];
   const wanted = params.get('car') ?? mocks.currentData?.items.find(({ vehicle }) => vehicle)?.vehicle?.id;
+  // A car that is no longer used can still be drilled for when it is asked for.
+  const all = (vehicles.data?.items ?? []).filter(({ id, retired }) => !retired || id === params.get('car'));
   return {
     learner: learner.currentData ?? null,
     vehicle: all.find(({ id }) => id === wanted) ?? all[0] ?? null,

@@ -65,7 +65,9 @@ export function SetupPage() {
     standards.data?.items[0]?.id ??
     null;
   const practise = usePractice(standardId);
-  const vehicleId = chosenVehicle ?? last?.vehicle?.id ?? vehicles.data?.items[0]?.id ?? null;
+  const inUse = vehicles.data?.items.filter(({ retired }) => !retired) ?? [];
+  const lastVehicle = inUse.find(({ id }) => id === last?.vehicle?.id);
+  const vehicleId = chosenVehicle ?? (lastVehicle ?? inUse[0])?.id ?? null;
   const routeId = chosenRoute ?? routeFor(routes.data?.items ?? [], earlier.currentData?.items ?? []);
   const route = routes.data?.items.find(({ id }) => id === routeId) ?? null;
   const summary = standards.data?.items.find(({ id }) => id === standardId);
@@ -136,7 +138,7 @@ export function SetupPage() {
           title="Vehicle"
           chosen={vehicleId}
           onChoose={setVehicle}
-          options={vehicles.data.items.map((car) => {
+          options={inUse.map((car) => {
             const { verdict } = fitnessNow(car);
             const text = verdict === 'fit' ? car.plate : `${car.plate}. ${fitnessWords(verdict)}`;
             return { id: car.id, title: car.name, text };

@@ -8,6 +8,7 @@ import { fitnessNow, FitnessSign } from '../../parts/fitness';
 export function VehicleReminders() {
   const { data } = useVehiclesQuery();
   const wanting = (data?.items ?? [])
+    .filter(({ retired }) => !retired)
     .map((vehicle) => ({ vehicle, fitness: fitnessNow(vehicle) }))
     .filter(({ fitness }) => fitness.verdict !== 'fit')
     .sort((a, b) => Number(b.fitness.verdict === 'not fit') - Number(a.fitness.verdict === 'not fit'));

@@ -25,14 +25,15 @@ import {
   type Control,
   type ControlId,
 } from '../../../core/vehicle';
-import { useCheckupsQuery } from '../../data/api';
+import { errorText, useChangeVehicleMutation, useCheckupsQuery } from '../../data/api';
 import { useUnits } from '../../parts/features';
-import { colour, dayText, localZone, EmptyNote, WideTable, WindowTitle } from '../../parts/ui';
+import { colour, dayText, localZone, EmptyNote, ErrorNote, WideTable, WindowTitle } from '../../parts/ui';
 import { CardFacts } from '../../parts/vehicle';
 import { FitnessSign, fitnessNow, Reasons } from '../../parts/fitness';
 import { OneVehicle } from '../../parts/vehicle';
 import { RecordForm } from './RecordForm';
 import { TyreFace } from '../../parts/vehicle';
+import { VehicleDialog } from './VehicleDialog';
 import { WearChart } from './WearChart';
 import { YardFigures } from './YardFigures';
 
@@ -45,6 +46,8 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
   const { data } = useCheckupsQuery(vehicle.id);
   const { verdict, reasons } = fitnessNow(vehicle);
   const checkups = data?.items ?? [];
+  const [editing, setEditing] = useState(false);
+  const [change, changing] = useChangeVehicleMutation();
   const { checkup } = vehicle;
   return (
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
@@ -53,6 +56,13 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
         <Typography variant="h1">
           {vehicle.name}, {vehicle.plate}
         </Typography>
+        {vehicle.retired ? (
+          <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5, mt: 1 }}>
+            Retired: it’s offered for no mock and no lesson. What was driven in it is kept.
+          </Typography>
+        ) : null}
+        {changing.error ? <ErrorNote title="Couldn’t save">{errorText(changing.error)}</ErrorNote> : null}
+        {editing ? <VehicleDialog vehicle={vehicle} onClose={() => setEditing(false)} /> : null}
         <Box sx={{ mt: 1.5, display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'start' }}>
           <Box sx={{ flex: '1 1 340px' }}>
             <FitnessSign verdict={verdict} large />
@@ -66,6 +76,22 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
             </Button>
             <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
               Walk through its controls
+            </Button>
+            <Button variant="outlined" onClick={() => setEditing(true)}>
+              Edit
+            </Button>
+            <Button
+              color="inherit"
+              disabled={changing.isLoading}
+              onClick={() =>
+                void change({
+                  id: vehicle.id,
+                  revision: vehicle.revision,
+                  change: { retired: !vehicle.retired },
+                })
+              }
+            >
+              {vehicle.retired ? 'Use again' : 'Retire'}
             </Button>
           </Stack>
         </Box>

@@ -31,15 +31,37 @@ export function VehiclesPage() {
       <Box
         sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr', lg: '1fr 1fr 1fr' } }}
       >
-        {data?.items.map((vehicle) => (
-          <VehicleTile key={vehicle.id} vehicle={vehicle} />
-        ))}
+        {data?.items
+          .filter(({ retired }) => !retired)
+          .map((vehicle) => (
+            <VehicleTile key={vehicle.id} vehicle={vehicle} />
+          ))}
       </Box>
+      <Retired vehicles={data?.items.filter(({ retired }) => retired) ?? []} />
       <AddVehicle />
       <Typography variant="body2" sx={{ mt: 3, color: 'text.secondary', maxWidth: 760 }}>
         A vehicle check by an instructor isn’t an inspection. Your country’s law and a garage decide. If in
         doubt, don’t drive the car.
       </Typography>
+    </Box>
+  );
+}
+
+/** Cars that are no longer used, for what was driven in them. */
+function Retired({ vehicles }: { readonly vehicles: readonly VehicleView[] }) {
+  if (vehicles.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="retired" sx={{ mt: 3 }}>
+      <Typography variant="h2" id="retired">
+        No longer used
+      </Typography>
+      {vehicles.map(({ id, name, plate }) => (
+        <Typography key={id}>
+          <Link to={`/vehicles/${id}`}>
+            {name}, {plate}
+          </Link>
+        </Typography>
+      ))}
     </Box>
   );
 }
