@@ -191,7 +191,7 @@ test('light and hand are chosen on the marking screen and kept; the cautions are
   const pads = page.locator('[data-pad]').first();
   const left = async (locator: typeof pads) => (await locator.boundingBox())?.x ?? 0;
   expect(await left(limits)).toBeGreaterThan(await left(pads));
-  await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+  await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
   await expect(page.getByRole('dialog')).toContainText('never the driver');
   await page.getByRole('button', { name: 'Dusk' }).click();
   await page.getByRole('button', { name: 'Route on the right' }).click();
@@ -200,7 +200,7 @@ test('light and hand are chosen on the marking screen and kept; the cautions are
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-light', 'dusk');
   await accessible(page, 'deck at dusk');
-  await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+  await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
   await accessible(page, 'light, side and help');
   await page.getByRole('button', { name: 'Back to marking' }).click();
   expect(await left(limits)).toBeLessThan(await left(pads));
@@ -393,7 +393,7 @@ test('in bright sun and at night the marking screen has its contrast', async ({ 
     ['Bright sun', 'sun'],
     ['Night', 'dark'],
   ] as const) {
-    await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+    await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
     await page.getByRole('button', { name: words }).click();
     await page.getByRole('button', { name: 'Back to marking' }).click();
     await expect(page.locator('html')).toHaveAttribute('data-light', scheme);

@@ -49,7 +49,7 @@ test.describe('at another address', () => {
     await startByClicks(page, { learner: 'Ines Tavarro', standard: 'Fault ceiling', road: false });
     await pad(page, 'Looking round before moving off', 'Driving fault').click();
     await expect(kept(page)).toContainText('on the server');
-    await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+    await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
     await page.getByRole('group', { name: 'Position of marks' }).getByRole('button').first().click();
     await expect(
       page.getByText('This address isn’t secure, so the browser won’t give a position'),

@@ -9,7 +9,7 @@ test('marks and pegs keep the place where they were made, when the device may te
   await context.setGeolocation({ latitude: 52.1, longitude: -2.05, accuracy: 8 });
   const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Driving fault').click();
-  await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+  await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
   await page.getByRole('button', { name: 'From this device’s location' }).click();
   await expect(page.getByRole('dialog')).toContainText('Within 8 m now');
   await page.getByRole('button', { name: 'Back to marking' }).click();
@@ -34,7 +34,7 @@ test('marks and pegs keep the place where they were made, when the device may te
 
 test('a device that may not tell its place says so, and marks are kept all the same', async ({ page }) => {
   await startMock(page, { learner: 'Nils Askeby', standard: 'Fault ceiling' });
-  await page.getByRole('button', { name: 'Settings: light, side, timers and help' }).click();
+  await page.getByRole('button', { name: 'Settings: light, side and help' }).click();
   await page.getByRole('button', { name: 'From this device’s location' }).click();
   await expect(page.getByRole('dialog')).toContainText('This browser isn’t allowed to give a position');
   await page.getByRole('button', { name: 'Back to marking' }).click();

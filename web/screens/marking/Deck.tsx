@@ -299,7 +299,7 @@ export function Deck({ drive, judgement, act }: Props) {
         {wide ? (
           <Press
             onClick={() => setOpen('settings')}
-            aria-label="Settings: light, side, timers and help"
+            aria-label="Settings: light, side and help"
             style={{ minWidth: 84, border: 0, background: 'none', fontSize: 17 }}
           >
             Settings
