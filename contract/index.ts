@@ -39,7 +39,14 @@ export {
   type SchoolView,
   type UnreadableRecord,
 } from './school';
-export { SignIn, type HealthView, type SessionView } from './session';
+export {
+  PASSPHRASE_LEAST,
+  PASSPHRASE_MOST,
+  PassphraseChange,
+  SignIn,
+  type HealthView,
+  type SessionView,
+} from './session';
 export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,

@@ -7,7 +7,7 @@ import { AdviceToKeep, SettingsToKeep } from './readiness';
 import { ResultToKeep } from './result';
 import { RouteToKeep } from './route';
 import { SchoolToKeep } from './school';
-import { SignIn } from './session';
+import { PassphraseChange, SignIn } from './session';
 import { EventBatch, NewMock } from './mock';
 import { NewVehicle, VehicleChange } from './vehicle';
 import { CourseToKeep, PracticeToKeep, YardVehicleToKeep } from './yard';
@@ -37,6 +37,13 @@ export const operations: readonly Operation[] = [
   { method: 'post', path: '/session', summary: 'Sign in with name and passphrase', body: SignIn, open: true },
   { method: 'post', path: '/session/demo', summary: 'Sign in to the demo, on this machine only', open: true },
   { method: 'delete', path: '/session', summary: 'Sign out', open: true },
+  {
+    method: 'put',
+    path: '/session/passphrase',
+    summary: 'Change the own passphrase; all other devices are signed out',
+    body: PassphraseChange,
+  },
+  { method: 'delete', path: '/session/others', summary: 'Sign out all other devices' },
   {
     method: 'get',
     path: '/learners',

@@ -11,6 +11,21 @@ export class SignIn {
   passphrase!: string;
 }
 
+/** Fewest and most characters of a new passphrase. */
+export const PASSPHRASE_LEAST = 10;
+export const PASSPHRASE_MOST = 200;
+
+export class PassphraseChange {
+  /** The one that is in use now. */
+  @IsString()
+  @Length(1, PASSPHRASE_MOST)
+  current!: string;
+
+  @IsString()
+  @Length(PASSPHRASE_LEAST, PASSPHRASE_MOST)
+  next!: string;
+}
+
 /** Who is signed in. */
 export interface SessionView {
   readonly instructor: { readonly id: string; readonly name: string };

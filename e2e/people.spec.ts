@@ -80,3 +80,49 @@ test('a vehicle is renamed, retired, offered nowhere, and used again', async ({ 
   await expect(page.getByRole('region', { name: 'Old blue hatchback' })).toBeVisible();
   await expect(retired).toBeHidden();
 });
+
+test('a passphrase is changed by who knows it, and another device is signed out', async ({
+  page,
+  school,
+}) => {
+  const signIn = async (on: typeof page, passphrase: string) => {
+    await on.getByLabel('Your name').fill('Maren Holtby');
+    await on.getByLabel('Passphrase').fill(passphrase);
+    await on.getByRole('button', { name: 'Sign in', exact: true }).click();
+  };
+  await page.goto('/');
+  await signIn(page, 'wren at the window');
+  const tablet = await (await school.newContext()).newPage();
+  await tablet.goto('/');
+  await signIn(tablet, 'wren at the window');
+  await expect(tablet.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+
+  await page.goto('/school?view=you');
+  const form = page.getByRole('form', { name: 'Change your passphrase' });
+  await expect(form).toContainText('You are signed in as Maren Holtby.');
+  await accessible(page, 'your sign-in');
+  await form.getByLabel('Passphrase in use now').fill('wrong');
+  await form.getByLabel('New passphrase', { exact: true }).fill('short');
+  await form.getByRole('button', { name: 'Change it' }).click();
+  await expect(form.getByText('At least 10 characters.', { exact: true })).toBeVisible();
+  await form.getByLabel('New passphrase', { exact: true }).fill('kettle on the stove');
+  await form.getByLabel('New passphrase again').fill('kettle on the shelf');
+  await form.getByRole('button', { name: 'Change it' }).click();
+  await expect(form.getByText('It isn’t the same.')).toBeVisible();
+  await form.getByLabel('New passphrase again').fill('kettle on the stove');
+  await form.getByRole('button', { name: 'Change it' }).click();
+  await expect(form).toContainText('This isn’t your passphrase; nothing was changed.');
+  await form.getByLabel('Passphrase in use now').fill('wren at the window');
+  await form.getByRole('button', { name: 'Change it' }).click();
+  await expect(form.getByRole('status')).toHaveText('Changed. Your other devices are signed out.');
+
+  await tablet.reload();
+  await signIn(tablet, 'wren at the window');
+  await expect(tablet.getByText('You are not signed in')).toBeVisible();
+  await signIn(tablet, 'kettle on the stove');
+  await expect(tablet.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out all other devices' }).click();
+  await expect(page.getByText('Done: only this device is signed in.')).toBeVisible();
+  await tablet.reload();
+  await expect(tablet.getByLabel('Passphrase')).toBeVisible();
+});

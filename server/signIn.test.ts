@@ -42,3 +42,45 @@ describe('many devices behind one address', () => {
     expect((await signIn(DEMO_PASSPHRASE)).status).toBe(200);
   }, 60_000);
 });
+
+describe('a passphrase', () => {
+  const signedIn = async (passphrase: string, whom = name) => {
+    const client = new Client(server.address);
+    const { status } = await client.post('/session', { name: whom, passphrase });
+    return { client, status };
+  };
+  const open = async (client: Client) => (await client.get('/session')).status;
+
+  it('is changed by who knows it; other devices are signed out, this one stays', async () => {
+    const [{ client: here }, { client: there }] = [
+      await signedIn(DEMO_PASSPHRASE),
+      await signedIn(DEMO_PASSPHRASE),
+    ];
+    const change = (current: string, next: string) =>
+      here.ask('PUT', '/session/passphrase', { current, next });
+    const wrong = await change('not it at all', 'three new words');
+    expect(wrong.status).toBe(400);
+    expect(JSON.stringify(wrong.body)).toContain('isn’t your passphrase');
+    expect((await change(DEMO_PASSPHRASE, 'short')).status).toBe(400);
+    expect((await signedIn(DEMO_PASSPHRASE)).status).toBe(200);
+    expect((await change(DEMO_PASSPHRASE, 'three new words')).status).toBe(200);
+    expect([await open(here), await open(there)]).toEqual([200, 401]);
+    expect((await signedIn(DEMO_PASSPHRASE)).status).toBe(401);
+    expect((await signedIn('three new words')).status).toBe(200);
+    expect((await change('three new words', DEMO_PASSPHRASE)).status).toBe(200);
+    expect(
+      (await new Client(server.address).ask('PUT', '/session/passphrase', { current: 'a', next: 'b' }))
+        .status,
+    ).toBe(401);
+  }, 60_000);
+
+  it('stays when only the other devices are signed out', async () => {
+    const [{ client: here }, { client: there }] = [
+      await signedIn(DEMO_PASSPHRASE),
+      await signedIn(DEMO_PASSPHRASE),
+    ];
+    expect((await here.ask('DELETE', '/session/others')).status).toBe(204);
+    expect([await open(here), await open(there)]).toEqual([200, 401]);
+    expect((await signedIn(DEMO_PASSPHRASE)).status).toBe(200);
+  }, 60_000);
+});

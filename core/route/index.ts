@@ -29,7 +29,7 @@ export { junctionsOf, slipAt, type Crossed } from './junctions';
 export { headingAtEnd, onwardFrom, type Onward } from './onward';
 export { delayOf, limitAt, timingOf, type Timing } from './pace';
 export { carriedOver, named, proposedFeatures, stretchesOf } from './propose';
-export { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
+export { featureHere, itemAt, ribbonOf, signalDue, type RibbonItem } from './ribbon';
 export {
   MAX_ROUTE_LENGTH,
   MOST_FEATURES,

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { countyTraffic, drawnOn } from '../testing';
 import { toldFeatures } from './directions';
-import { featureHere, itemAt, ribbonOf, type RibbonItem } from './ribbon';
+import { featureHere, itemAt, ribbonOf, signalDue, type RibbonItem } from './ribbon';
 import type { Route } from './route';
 import { featureNow, type Told } from './whereNow';
 
@@ -34,6 +34,14 @@ describe('the ribbon', () => {
     expect(featureHere(items, (second?.along ?? 0) + 20)?.id).toBe(second?.id);
     expect(featureHere([], 0)).toBeNull();
     expect(itemAt(items, 1e9)).toBeNull();
+  });
+
+  it('tells the signal for a slip road from shortly before its marker to the junction, and no other', () => {
+    const leaving = { at: 3_000, signal: { from: 2_726, to: 2_817, text: 'Signal from the marker' } };
+    const due = (along: number) => signalDue(leaving, along) !== null;
+    expect([2_600, 2_670, 2_800, 3_000, 3_010].map(due)).toEqual([false, true, true, true, false]);
+    expect(signalDue({ at: 3_000, signal: null }, 2_900)).toBeNull();
+    expect(signalDue(null, 0)).toBeNull();
   });
 
   it('gives a mark no thing unless a fix of this moment, or a touch not long ago, tells where the car is', () => {

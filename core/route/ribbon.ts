@@ -83,6 +83,18 @@ export function ribbonOf(route: Route): readonly RibbonItem[] {
   ].sort((a, b) => a.along - b.along);
 }
 
+/** Metres before the marker at which its signal is announced, for somebody who reads it while moving. */
+const SIGNAL_AHEAD = 60;
+
+/** What is due to be signalled for a slip road at a place; null where nothing is. */
+export const signalDue = (
+  direction: Pick<Direction, 'signal' | 'at'> | null,
+  along: number,
+): string | null =>
+  direction?.signal && along >= direction.signal.from - SIGNAL_AHEAD && along <= direction.at
+    ? direction.signal.text
+    : null;
+
 /** How far behind a thing still counts as being at it, in metres. */
 const STILL_AT = 30;
 

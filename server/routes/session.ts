@@ -1,7 +1,17 @@
 import type Router from '@koa/router';
-import { SignIn, type SessionView } from '../../contract';
-import { bodyAs, HttpProblem, setSession, sessionToken, instructorOf, type SignInThrottle } from '../http';
+import { PassphraseChange, SignIn, type SessionView } from '../../contract';
 import {
+  badInput,
+  bodyAs,
+  HttpProblem,
+  setSession,
+  sessionToken,
+  instructorOf,
+  type SignInThrottle,
+} from '../http';
+import {
+  changePassphrase,
+  closeOtherSessions,
   closeSession,
   firstDemoInstructor,
   openSession,
@@ -30,6 +40,26 @@ export function sessionRoutes(router: Router, { db, now, demo }: Parts, throttle
     if (!instructor) throw new HttpProblem(403, 'No demo here', 'The demo is open on its own machine only.');
     setSession(ctx, await openSession(db, instructor.id, now()));
     ctx.body = view(instructor);
+  });
+
+  router.put('/session/passphrase', async (ctx) => {
+    const { current, next } = bodyAs(ctx, PassphraseChange);
+    const { id, name } = instructorOf(ctx);
+    const known = await throttle.attempt(ctx, name, () => recogniseInstructor(db, name, current));
+    if (!known)
+      throw badInput('This isn’t your passphrase; nothing was changed.', [
+        { path: 'current', message: 'is not your passphrase' },
+      ]);
+    await changePassphrase(db, name, next);
+    // Every device is signed out by that, and this one signed in again.
+    setSession(ctx, await openSession(db, id, now()));
+    ctx.body = view(known);
+  });
+
+  router.delete('/session/others', async (ctx) => {
+    const token = sessionToken(ctx);
+    if (token) await closeOtherSessions(db, instructorOf(ctx).id, token);
+    ctx.status = 204;
   });
 
   router.delete('/session', async (ctx) => {

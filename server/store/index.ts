@@ -50,7 +50,7 @@ export { codeOf } from './problem';
 export { exportSchool, importSchool } from './exchange';
 export { backUp, checkSchool, restore, type Counts } from './safekeeping';
 export { unreadableRecords } from './unreadable';
-export { closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
+export { closeOtherSessions, closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
   addEvents,

@@ -33,6 +33,16 @@ export async function instructorOfSession(
   return row ?? null;
 }
 
+/** Ends all that somebody is signed in to but one. @returns how many those were */
+export async function closeOtherSessions(db: Database, instructor: string, token: string): Promise<number> {
+  const { numDeletedRows } = await db
+    .deleteFrom('sessions')
+    .where('instructor', '=', instructor)
+    .where('token_hash', '!=', hashOf(token))
+    .executeTakeFirstOrThrow();
+  return Number(numDeletedRows);
+}
+
 export async function closeSession(db: Database, token: string): Promise<void> {
   await db.deleteFrom('sessions').where('token_hash', '=', hashOf(token)).execute();
 }

@@ -143,5 +143,6 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Settings for everybody: standard, units, when a learner counts as ready, advice and devices.',
     'Forecast accuracy compares forecasts with licence test results.',
     'Backups are made every day; look here when Today says that one failed.',
+    'Your sign-in changes your passphrase and signs out your other devices.',
   ],
 };

@@ -4,7 +4,9 @@ export {
   useSessionQuery,
   useSignInMutation,
   useSignInToDemoMutation,
+  useChangePassphraseMutation,
   useSignOutMutation,
+  useSignOutOthersMutation,
 } from './session';
 export {
   useBackupsQuery,

@@ -1,4 +1,4 @@
-import type { HealthView, SessionView, SignIn } from '../../../contract';
+import type { HealthView, PassphraseChange, SessionView, SignIn } from '../../../contract';
 import { api, type Nothing } from './api';
 
 /** Who is here: signing in and out. */
@@ -14,6 +14,12 @@ const session = api.injectEndpoints({
       query: () => ({ url: '/session/demo', method: 'POST' }),
       invalidatesTags: (result) => (result ? ['session', 'learners', 'mocks'] : []),
     }),
+    changePassphrase: build.mutation<SessionView, PassphraseChange>({
+      query: (body) => ({ url: '/session/passphrase', method: 'PUT', body: { ...body } }),
+    }),
+    signOutOthers: build.mutation<unknown, Nothing>({
+      query: () => ({ url: '/session/others', method: 'DELETE' }),
+    }),
     signOut: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session', method: 'DELETE' }),
       invalidatesTags: ['session'],
@@ -26,5 +32,7 @@ export const {
   useSessionQuery,
   useSignInMutation,
   useSignInToDemoMutation,
+  useChangePassphraseMutation,
+  useSignOutOthersMutation,
   useSignOutMutation,
 } = session;

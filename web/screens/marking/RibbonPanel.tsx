@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { memo } from 'react';
-import { referenceTo } from '../../../core/route';
+import { referenceTo, signalDue } from '../../../core/route';
 import type { DoAction } from '../../data/log';
 import { distanceText } from '../../parts/features';
 import { DirectionCard, itemWords, Road } from '../../parts/road';
@@ -23,6 +23,8 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
     (item) => item.what === 'feature' && item.direction !== null && item.direction.again,
   );
   const say = direction?.what === 'feature' ? direction.direction : null;
+  // Where the learner has to signal for a slip road, that is what there is to watch.
+  const signal = signalDue(say, along);
   const due = say !== null && say.main.along <= along + 25;
   const said = () => {
     if (direction?.what === 'feature' && say)
@@ -58,11 +60,12 @@ export const RibbonPanel = memo(function RibbonPanel({ ribbon, act, strip = fals
       <Box sx={{ display: 'grid', gridTemplateColumns: strip ? '1fr 76px' : '1fr', gap: 0.75 }}>
         <DirectionCard
           lead={
-            say
+            signal ??
+            (say
               ? due
                 ? 'Say now; a touch says it was said'
                 : `Say in ${distanceText(Math.max(0, say.main.along - along), route.units)}`
-              : 'No more directions'
+              : 'No more directions')
           }
           due={due}
           label={say ? `Said: ${say.main.text}` : 'Nothing to say'}

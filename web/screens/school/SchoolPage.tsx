@@ -7,6 +7,7 @@ import { GeneralView } from './GeneralView';
 import { SettingsView } from './SettingsView';
 import { TrustView } from './TrustView';
 import { UnreadableRecords } from './UnreadableRecords';
+import { YouView } from './YouView';
 
 const views = [
   ['general', 'Settings'],
@@ -14,6 +15,7 @@ const views = [
   ['readiness', 'Readiness rules'],
   ['advice', 'Advice'],
   ['devices', 'Devices and backups'],
+  ['you', 'Your sign-in'],
 ] as const;
 
 /** What holds for the whole school. */
@@ -49,6 +51,7 @@ export function SchoolPage() {
       {view === 'readiness' ? <SettingsView /> : null}
       {view === 'advice' ? <AdviceView /> : null}
       {view === 'devices' ? <DevicesView /> : null}
+      {view === 'you' ? <YouView /> : null}
       {/* Below all that can be touched: it comes last, and moves nothing. */}
       <UnreadableRecords />
     </Box>
