@@ -39,14 +39,7 @@ export {
   type SchoolView,
   type UnreadableRecord,
 } from './school';
-export {
-  PASSPHRASE_LEAST,
-  PASSPHRASE_MOST,
-  PassphraseChange,
-  SignIn,
-  type HealthView,
-  type SessionView,
-} from './session';
+export { PASSPHRASE_LEAST, PassphraseChange, SignIn, type HealthView, type SessionView } from './session';
 export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,
