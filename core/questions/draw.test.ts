@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../random';
-import { askableIn, drawSet, questionSets, questionsOf, setKey, wrongChances } from './draw';
+import { askableIn, drawSet, questionSets, questionsOf, setKey, setsWithout, wrongChances } from './draw';
 import { questionSchema } from './schema';
 
 const bank = (explain: number, demonstrate: number) => [
@@ -30,6 +30,26 @@ describe('sets of questions', () => {
 
   it('are refused by the hundred thousand', () => {
     expect(() => questionSets(bank(200, 200), { explain: 2, demonstrate: 2 })).toThrow(RangeError);
+  });
+
+  it('that come next hold no question that was passed over, as long as there are others', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 6 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.nat(),
+        (told, shown, seed) => {
+          const sets = questionSets(bank(told, shown), pair);
+          const random = randomFrom(seed);
+          const first = drawSet(sets, [], () => 1, random);
+          const passed = first?.explain[0] ?? '';
+          const next = drawSet(setsWithout(sets, new Set([passed])), [first?.key ?? ''], () => 1, random);
+          expect(next?.explain[0]).not.toBe(passed);
+        },
+      ),
+    );
+    const one = questionSets(bank(1, 1), pair);
+    expect(setsWithout(one, new Set(['e0']))).toEqual(one);
   });
 
   it('leave out what a car has not', () => {

@@ -77,6 +77,15 @@ export function drawSet(
   );
 }
 
+/** Sets without questions that were passed over just now; all sets where none would be left. */
+export function setsWithout(
+  sets: readonly QuestionSet[],
+  passed: ReadonlySet<string>,
+): readonly QuestionSet[] {
+  const others = sets.filter((set) => !questionsOf(set).some((id) => passed.has(id)));
+  return others.length > 0 ? others : sets;
+}
+
 export const questionsOf = ({ explain, demonstrate }: QuestionSet): readonly string[] => [
   ...explain,
   ...demonstrate,

@@ -2,6 +2,7 @@ export { readQuestionTable, writeQuestionTable, type QuestionTable } from './csv
 export {
   askableIn,
   drawSet,
+  setsWithout,
   questionSets,
   questionsOf,
   setKey,

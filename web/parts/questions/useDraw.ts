@@ -3,6 +3,7 @@ import {
   askableIn,
   drawSet,
   questionSets,
+  setsWithout,
   weaknessAt,
   type Question,
   type QuestionKind,
@@ -30,7 +31,8 @@ export function useBank(): ReadonlyMap<string, Question> {
 export interface Draw {
   /** The so-manieth question of its kind in the set drawn now, from one; null where the bank has none. */
   readonly question: (kind: QuestionKind, number: number) => Question | null;
-  readonly another: () => void;
+  /** Passes over a question: the next one is another. */
+  readonly another: (question: string) => void;
 }
 
 /**
@@ -42,7 +44,7 @@ export function useDraw(
   { questions: rule }: Standard,
   { id: mock, learner, vehicle, startedAt }: MockView,
 ): Draw {
-  const [passed, setPassed] = useState<readonly string[]>([]);
+  const [passed, setPassed] = useState<readonly { readonly set: string; readonly question: string }[]>([]);
   const vehicles = useVehiclesQuery();
   // What is answered in this very test must not change what it asks next.
   const { memories, sets: seen, loading } = useDrill(learner.id, startedAt);
@@ -51,7 +53,10 @@ export function useDraw(
     if (!rule || loading) return null;
     const random = randomFrom(seedOf(`${mock} ${passed.length}`));
     const sets = questionSets(askableIn([...bank.values()], lacksOf(card ?? noCard)), rule);
-    return drawSet(sets, [...seen, ...passed], (id) => weaknessAt(memories.get(id), startedAt), random);
+    // Another set may hold the same question: it must not come at once again.
+    const others = setsWithout(sets, new Set(passed.map(({ question }) => question)));
+    const drawn = [...seen, ...passed.map((one) => one.set)];
+    return drawSet(others, drawn, (id) => weaknessAt(memories.get(id), startedAt), random);
   }, [bank, rule, mock, passed, card, memories, seen, loading, startedAt]);
   return {
     question: (kind, number) => {
@@ -59,8 +64,8 @@ export function useDraw(
       const id = set?.[kind][number - 1];
       return id === undefined ? null : (bank.get(id) ?? null);
     },
-    another: () => {
-      if (set) setPassed([...passed, set.key]);
+    another: (question) => {
+      if (set) setPassed([...passed, { set: set.key, question }]);
     },
   };
 }

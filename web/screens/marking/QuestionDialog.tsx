@@ -126,7 +126,7 @@ export function QuestionDialog({ standard, mock, due, onClose, act }: Props) {
             color="inherit"
             onClick={() => {
               setGiven([]);
-              draw.another();
+              draw.another(question.id);
             }}
             sx={{ minHeight: tokens.deckTouch, fontSize: 18, flex: { xs: 1, sm: 'none' }, px: 1 }}
           >
