@@ -1,5 +1,4 @@
-import { standsAcross, type Stopped } from './access';
-import type { Tags } from './osm';
+import type { Stopped } from './access';
 
 /** A wall, a fence or a line of bollards that stops cars, as nodes. */
 export interface Line {
@@ -8,12 +7,6 @@ export interface Line {
   /** It stands across any road that it touches; others only where they go on beyond it. */
   readonly across: boolean;
 }
-
-export const lineOf = (tags: Tags, stopped: Line['stopped'], refs: readonly number[]): Line => ({
-  refs,
-  stopped,
-  across: standsAcross(tags),
-});
 
 /**
  * Nodes of roads at which no car passes, with whether that is only assumed: barriers on the node itself, whose word

@@ -3,8 +3,8 @@ import { failed, parsed, type Parsed, Broken } from '../problems';
 import { MOST_EDGES, MOST_PLACES, MOST_POINTS, NETWORK_FORMAT, PER_DEGREE, type NetworkFile } from './file';
 import type { OsmElement, Tags } from './osm';
 import { placeKinds, signKinds, type Road } from './road';
-import { barrierOf, type Stopped } from './access';
-import { blockedNodes, lineOf, type Line } from './barriers';
+import { barrierOf, standsAcross, type Stopped } from './access';
+import { blockedNodes, type Line } from './barriers';
 import { restrictionOf, type Ban, type Restriction } from './restrictions';
 import { placeOf, roadOf, signOf } from './tags';
 import { problem } from './problems';
@@ -149,7 +149,10 @@ async function readWays(from: OsmSource): Promise<Ways> {
     seen += 1;
     const found = roadOf(tags);
     const stopped = barrierOf(tags) ?? 'passes';
-    const line = tags.highway === undefined && stopped !== 'passes' ? lineOf(tags, stopped, refs) : null;
+    const line =
+      tags.highway === undefined && stopped !== 'passes'
+        ? { refs, stopped, across: standsAcross(tags) }
+        : null;
     if (!found && !line) return;
     if (refs.some((ref) => !Number.isSafeInteger(ref)))
       throw new Broken(problem('', 'no-node', { where: where() }));

@@ -43,13 +43,7 @@ const detailsKept = z.object({
 export const readDetails = (stored: string): DetailsToKeep | null =>
   readColumn(stored, (input) => checkShape(detailsKept, input));
 
-export const NO_DETAILS: DetailsToKeep = {
-  phone: '',
-  email: '',
-  licenceClass: '',
-  transmission: '',
-  notes: '',
-};
+export const NO_DETAILS: DetailsToKeep = detailsKept.parse({});
 
 export const readPapers = (text: string): PaperToKeep[] | null =>
   readColumn(text, (input) => checkShape(papersKept, input)) as PaperToKeep[] | null;

@@ -3,4 +3,4 @@ export { LearnerRow } from './LearnerRow';
 export { useEverybody } from './useEverybody';
 export { useLearnersFound } from './useLearnersFound';
 export { NewLearnerDialog } from './NewLearnerDialog';
-export { useSameName } from './useSameName';
+export { NAME_PROBLEM, NameField } from './NameField';

@@ -1,16 +1,15 @@
 import { Box, Typography } from '@mui/material';
 import { amber, amberChoice, type AmberChoice } from '../../../core/roadcraft';
-import { colour } from '../../parts/ui';
+import { Answer, type Tone } from './Answer';
+import { Controls, SlopeSlide, SpeedSlide } from './Controls';
 import { Explained } from './Explained';
 import { RoadDrawing, type Stretch } from './RoadDrawing';
 import { Slide } from './Slide';
 import { SpeedFigure } from './SpeedFigure';
 import type { FigureProps } from './props';
-import { gradeWords, lengthWords, perSpeed, secondsWords, speedWords, STEEPEST } from './words';
+import { gradeWords, lengthWords, MOST_AT_JUNCTIONS, secondsWords, speedWords, STEEPEST } from './words';
 
-const answers: Readonly<
-  Record<AmberChoice, readonly [title: string, why: string, tone: 'moss' | 'slate' | 'ochre' | 'jasper']>
-> = {
+const answers: Readonly<Record<AmberChoice, readonly [title: string, why: string, tone: Tone]>> = {
   stop: [
     'Stop',
     'There was room to stop comfortably, and you would not have been across before red.',
@@ -35,7 +34,6 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
   const grade = number('grade', 0, -STEEPEST, STEEPEST);
   const distance = number('distance', 35, 1, 150);
   const zones = amber(speed, { grade }, values);
-  const per = perSpeed(units);
   const shown = Math.max(60, Math.min(200, Math.max(distance, zones?.stopFrom ?? 0) * 1.2));
   const choice = zones ? amberChoice(zones, distance) : null;
   const [title, why, tone] = choice
@@ -43,10 +41,7 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
     : (['Nobody can stop comfortably on this slope', '', 'jasper'] as const);
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour(tone)}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          {title}
-        </Typography>
+      <Answer tone={tone} title={title}>
         <Typography>{why}</Typography>
         {zones ? (
           <Typography>
@@ -57,7 +52,7 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
               : 'At this speed you aren’t across before red from anywhere.'}
           </Typography>
         ) : null}
-      </Box>
+      </Answer>
       <RoadDrawing
         from={-shown}
         to={values.crossing + values.carLength}
@@ -71,16 +66,8 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
         ]}
         stretches={zones ? stretchesOf(zones, shown) : []}
       />
-      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
-        <Slide
-          label="Speed"
-          value={speed / per}
-          least={5}
-          most={units === 'imperial' ? 70 : 110}
-          step={1}
-          text={speedWords(speed, units)}
-          onChange={(value) => set('speed', value * per)}
-        />
+      <Controls>
+        <SpeedSlide asked={asked} units={units} speed={speed} most={MOST_AT_JUNCTIONS[units]} />
         <Slide
           label="Distance to the line"
           value={distance}
@@ -99,22 +86,14 @@ export function AmberView({ asked, units, drivingSide, speed }: FigureProps) {
           text={secondsWords(values.amber)}
           onChange={(value) => asked.setConstant('amber', value)}
         />
-        <Slide
-          label="Slope"
-          value={100 * grade}
-          least={-100 * STEEPEST}
-          most={100 * STEEPEST}
-          step={1}
-          text={gradeWords(grade)}
-          onChange={(value) => set('grade', value / 100)}
-        />
-      </Box>
+        <SlopeSlide asked={asked} grade={grade} />
+      </Controls>
       <SpeedFigure
         title="Stop or go, by speed"
         label="Above the one curve there is room to stop, below the other you are across before red; your case is marked."
         file="amber"
         units={units}
-        most={units === 'imperial' ? 70 : 110}
+        most={MOST_AT_JUNCTIONS[units]}
         what="Distance to the line, m"
         series={[
           {

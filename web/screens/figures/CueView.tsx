@@ -2,13 +2,15 @@ import { Box, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui
 import { usualDelays, type Delays } from '../../../core/network';
 import { cue, delayCost } from '../../../core/roadcraft';
 import { delayWords } from '../../parts/features';
-import { colour, WideTable } from '../../parts/ui';
+import { WideTable } from '../../parts/ui';
+import { Answer } from './Answer';
+import { SpeedSlide } from './Controls';
 import { Explained } from './Explained';
 import { RoadDrawing } from './RoadDrawing';
 import { Slide } from './Slide';
 import { SpeedFigure } from './SpeedFigure';
 import type { FigureProps } from './props';
-import { lengthWords, perSpeed, secondsWords, speedWords } from './words';
+import { lengthWords, MOST_SPEED, secondsWords, speedWords } from './words';
 
 const junctions = (Object.keys(usualDelays) as (keyof Delays)[]).filter((key) => key !== 'pace');
 
@@ -16,16 +18,12 @@ const junctions = (Object.keys(usualDelays) as (keyof Delays)[]).filter((key) =>
 export function CueView({ asked, units, drivingSide, speed }: FigureProps) {
   const { number, set, values } = asked;
   const { main, early } = cue(speed, units, values);
-  const per = perSpeed(units);
   const shown = (early?.metres ?? main.metres) * 1.1;
   const wait = number('wait', 5, 0, 60);
   const cost = delayCost(speed, 0, wait, values);
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour('slate')}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          Say it {main.text} before
-        </Typography>
+      <Answer tone="slate" title={`Say it ${main.text} before`}>
         <Typography>
           At {speedWords(speed, units)} that’s {secondsWords(speed > 0 ? main.metres / speed : 0)} ahead: time
           for mirrors, signal, position and speed.
@@ -33,7 +31,7 @@ export function CueView({ asked, units, drivingSide, speed }: FigureProps) {
             ? ` On a road this fast say it early too, ${early.text} before, and signal from the 300 marker of a slip road on.`
             : ''}
         </Typography>
-      </Box>
+      </Answer>
       <RoadDrawing
         from={-shown}
         to={values.carLength * 2}
@@ -59,21 +57,13 @@ export function CueView({ asked, units, drivingSide, speed }: FigureProps) {
             : []),
         ]}
       />
-      <Slide
-        label="Speed"
-        value={speed / per}
-        least={5}
-        most={units === 'imperial' ? 80 : 130}
-        step={1}
-        text={speedWords(speed, units)}
-        onChange={(value) => set('speed', value * per)}
-      />
+      <SpeedSlide asked={asked} units={units} speed={speed} most={MOST_SPEED[units]} />
       <SpeedFigure
         title="How early, by speed"
         label="How far before the junction a direction is given; your case is marked."
         file="directions"
         units={units}
-        most={units === 'imperial' ? 80 : 130}
+        most={MOST_SPEED[units]}
         what="Before the junction, m"
         series={[
           { name: 'Said', tone: 'slate', at: (one) => cue(one, units, values).main.metres },

@@ -1,12 +1,13 @@
-import { Box, MenuItem, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { Box, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { emerging, followingGap, mirrorInterval, roads, turns, turnSide } from '../../../core/roadcraft';
-import { colour } from '../../parts/ui';
+import { Answer } from './Answer';
+import { Choice, Controls, RoadChoice, SpeedSlide } from './Controls';
 import { Explained } from './Explained';
 import { RoadDrawing } from './RoadDrawing';
 import { Slide } from './Slide';
 import { SpeedFigure } from './SpeedFigure';
 import type { FigureProps } from './props';
-import { carsWords, lengthWords, perSpeed, secondsWords, speedWords } from './words';
+import { carsWords, lengthWords, MOST_AT_JUNCTIONS, MOST_SPEED, secondsWords, speedWords } from './words';
 
 /** "Was that gap big enough?", to emerge into and to follow in. */
 export function GapView(props: FigureProps) {
@@ -37,17 +38,18 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
   const found = emerging(flow, turn, values);
   const spare = seconds - found.needed.seconds;
   const side = turnSide(turn, drivingSide);
-  const per = perSpeed(units);
   const distance = seconds * flow;
   const shown = Math.max(distance, found.needed.metres) * 1.1;
   return (
     <>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour(spare >= 0 ? 'moss' : 'jasper')}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          {spare >= 0
+      <Answer
+        tone={spare >= 0 ? 'moss' : 'jasper'}
+        title={
+          spare >= 0
             ? `Big enough, with ${secondsWords(spare)} to spare`
-            : `Too small, by ${secondsWords(-spare)}`}
-        </Typography>
+            : `Too small, by ${secondsWords(-spare)}`
+        }
+      >
         <Typography>
           To turn {side} into traffic at {speedWords(flow, units)} you need{' '}
           {secondsWords(found.needed.seconds)}: the next vehicle at least{' '}
@@ -57,7 +59,7 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
             ? ` The lane that you cross must be clear for ${secondsWords(found.cross.seconds)}, ${lengthWords(found.cross.metres, units)}.`
             : ''}
         </Typography>
-      </Box>
+      </Answer>
       <RoadDrawing
         from={-shown}
         to={values.carLength * 2}
@@ -75,15 +77,14 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
           },
         ]}
       />
-      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
-        <Slide
+      <Controls>
+        <SpeedSlide
+          asked={asked}
+          units={units}
+          speed={flow}
           label="Speed of the traffic"
-          value={flow / per}
           least={units === 'imperial' ? 5 : 10}
-          most={units === 'imperial' ? 70 : 110}
-          step={1}
-          text={speedWords(flow, units)}
-          onChange={(value) => set('speed', value * per)}
+          most={MOST_AT_JUNCTIONS[units]}
         />
         <Slide
           label="The gap that you counted"
@@ -94,20 +95,16 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
           text={secondsWords(seconds)}
           onChange={(value) => set('seconds', value)}
         />
-        <TextField
-          select
+        <Choice
+          asked={asked}
+          of="turn"
           label="You turn"
           value={turn}
-          onChange={(event) => set('turn', event.target.value)}
-          sx={{ my: 1 }}
-        >
-          {turns.map((one) => (
-            <MenuItem key={one} value={one}>
-              {turnSide(one, drivingSide)}
-              {one === 'near' ? ', into the nearest lane' : ', across the nearest lane'}
-            </MenuItem>
-          ))}
-        </TextField>
+          options={turns}
+          textOf={(one) =>
+            `${turnSide(one, drivingSide)}${one === 'near' ? ', into the nearest lane' : ', across the nearest lane'}`
+          }
+        />
         <Slide
           label="How you accelerate"
           value={values.acceleration}
@@ -117,13 +114,13 @@ function Emerge({ asked, units, drivingSide, speed }: FigureProps) {
           text={`${values.acceleration.toFixed(1)} m/s²`}
           onChange={(value) => asked.setConstant('acceleration', value)}
         />
-      </Box>
+      </Controls>
       <SpeedFigure
         title="The gap that is needed, by the speed of the traffic"
         label="In seconds to the next vehicle, for either turn; your gap is marked."
         file="emerging"
         units={units}
-        most={units === 'imperial' ? 70 : 110}
+        most={MOST_AT_JUNCTIONS[units]}
         what="Gap, s"
         speedTitle="Speed of the traffic"
         series={turns.map((one) => ({
@@ -147,21 +144,20 @@ function Follow({ asked, units, drivingSide, speed }: FigureProps) {
   const wanted = followingGap(speed, road, values);
   const own = seconds * speed;
   const spare = seconds - wanted.seconds;
-  const per = perSpeed(units);
   const mirror = mirrorInterval(speed, values);
   const shown = Math.max(own, wanted.metres) * 1.1 + values.carLength;
   return (
     <>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour(spare >= 0 ? 'moss' : 'jasper')}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          {spare >= 0 ? 'Far enough behind' : `Too close, by ${lengthWords(wanted.metres - own, units)}`}
-        </Typography>
+      <Answer
+        tone={spare >= 0 ? 'moss' : 'jasper'}
+        title={spare >= 0 ? 'Far enough behind' : `Too close, by ${lengthWords(wanted.metres - own, units)}`}
+      >
         <Typography>
           At {speedWords(speed, units)} keep {secondsWords(wanted.seconds)}:{' '}
           {lengthWords(wanted.metres, units)}, about {carsWords(wanted.metres, values.carLength)}. Count from
           when the vehicle ahead passes a mark until you do.
         </Typography>
-      </Box>
+      </Answer>
       <RoadDrawing
         from={-values.carLength}
         to={shown}
@@ -182,16 +178,8 @@ function Follow({ asked, units, drivingSide, speed }: FigureProps) {
           },
         ]}
       />
-      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
-        <Slide
-          label="Speed"
-          value={speed / per}
-          least={5}
-          most={units === 'imperial' ? 80 : 130}
-          step={1}
-          text={speedWords(speed, units)}
-          onChange={(value) => set('speed', value * per)}
-        />
+      <Controls>
+        <SpeedSlide asked={asked} units={units} speed={speed} most={MOST_SPEED[units]} />
         <Slide
           label="Seconds behind that you counted"
           value={seconds}
@@ -201,18 +189,8 @@ function Follow({ asked, units, drivingSide, speed }: FigureProps) {
           text={secondsWords(seconds)}
           onChange={(value) => set('behind', value)}
         />
-        <TextField
-          select
-          label="Road"
-          value={road}
-          onChange={(event) => set('road', event.target.value)}
-          sx={{ my: 1 }}
-        >
-          <MenuItem value="dry">Dry</MenuItem>
-          <MenuItem value="wet">Wet</MenuItem>
-          <MenuItem value="ice">Ice or snow</MenuItem>
-        </TextField>
-      </Box>
+        <RoadChoice asked={asked} road={road} />
+      </Controls>
       <Typography>
         From one glance into the mirror to the next ({mirror.from.seconds} to {mirror.to.seconds} s) you drive{' '}
         {lengthWords(mirror.from.metres, units)} to {lengthWords(mirror.to.metres, units)} at this speed.

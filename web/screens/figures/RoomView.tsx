@@ -1,13 +1,13 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { roomToPass, type Passing } from '../../../core/roadcraft';
 import { colour } from '../../parts/ui';
+import { Answer, type Tone } from './Answer';
+import { Choice, Controls } from './Controls';
 import { Explained } from './Explained';
 import type { FigureProps } from './props';
 import { Slide } from './Slide';
 
-const answers: Readonly<
-  Record<Passing, readonly [title: string, why: string, tone: 'moss' | 'slate' | 'ochre' | 'jasper']>
-> = {
+const answers: Readonly<Record<Passing, readonly [title: string, why: string, tone: Tone]>> = {
   both: ['Room for both', 'Two can pass each other with their clearance.', 'moss'],
   one: [
     'Room for one at a time',
@@ -22,13 +22,15 @@ const answers: Readonly<
   none: ['No room', 'Wait, or find another way.', 'jasper'],
 };
 
+const parkedRows = ['2', '1', '0'] as const;
+const rowWords = { '2': 'On both sides', '1': 'On one side', '0': 'None' } as const;
+
 const metresText = (metres: number): string => `${metres.toFixed(1)} m`;
 
 /** "Was there room?", past parked vehicles and somebody who comes towards you. */
 export function RoomView({ asked }: FigureProps) {
   const { number, choice, set, values } = asked;
-  const rowWords = { '2': 'On both sides', '1': 'On one side', '0': 'None' } as const;
-  const rows = choice('rows', ['2', '1', '0']);
+  const rows = choice('rows', parkedRows);
   const width = number('width', 8, 3, 16);
   const own = number('own', 1.9, 1.4, 2.6);
   const oncoming = number('oncoming', 1.9, 0.6, 2.6);
@@ -39,17 +41,14 @@ export function RoomView({ asked }: FigureProps) {
   const [title, why, tone] = answers[room.passing];
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour(tone)}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          {title}
-        </Typography>
+      <Answer tone={tone} title={title}>
         <Typography>
           {why} {metresText(Math.max(0, room.free))} are free; one vehicle needs {metresText(room.one)}, two
           need {metresText(room.two)}.
         </Typography>
-      </Box>
+      </Answer>
       <Across {...{ width, parked, own, oncoming, rows: count }} both={room.passing === 'both'} />
-      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
+      <Controls>
         <Slide
           label="Width of the road"
           value={width}
@@ -59,19 +58,14 @@ export function RoomView({ asked }: FigureProps) {
           text={metresText(width)}
           onChange={(value) => set('width', value)}
         />
-        <TextField
-          select
+        <Choice
+          asked={asked}
+          of="rows"
           label="Parked vehicles"
           value={rows}
-          onChange={(event) => set('rows', event.target.value)}
-          sx={{ my: 1 }}
-        >
-          {(['2', '1', '0'] as const).map((one) => (
-            <MenuItem key={one} value={one}>
-              {rowWords[one]}
-            </MenuItem>
-          ))}
-        </TextField>
+          options={parkedRows}
+          textOf={(one) => rowWords[one]}
+        />
         <Slide
           label="Your width, over the mirrors"
           value={own}
@@ -90,7 +84,7 @@ export function RoomView({ asked }: FigureProps) {
           text={`${oncoming.toFixed(2)} m`}
           onChange={(value) => set('oncoming', value)}
         />
-      </Box>
+      </Controls>
       <Explained figure="room" asked={asked} />
     </Box>
   );

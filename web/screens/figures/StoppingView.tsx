@@ -1,12 +1,13 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { roads, speedAfter, stopping, stoppingByRule, type RoadState } from '../../../core/roadcraft';
-import { colour } from '../../parts/ui';
+import { Answer } from './Answer';
+import { Controls, RoadChoice, SlopeSlide, SpeedSlide } from './Controls';
 import { Explained } from './Explained';
 import { RoadDrawing } from './RoadDrawing';
 import { Slide } from './Slide';
 import { SpeedFigure } from './SpeedFigure';
 import type { FigureProps } from './props';
-import { carsWords, gradeWords, lengthWords, perSpeed, secondsWords, speedWords, STEEPEST } from './words';
+import { carsWords, gradeWords, lengthWords, MOST_SPEED, secondsWords, speedWords, STEEPEST } from './words';
 
 const roadWords: Readonly<Record<RoadState, string>> = { dry: 'Dry', wet: 'Wet', ice: 'Ice or snow' };
 
@@ -23,23 +24,24 @@ export function StoppingView({ asked, units, drivingSide, speed }: FigureProps) 
   const stops = found !== null && found.total <= distance;
   const total = found?.total ?? Infinity;
   const shown = Math.max(20, Math.min(400, Math.max(distance, Number.isFinite(total) ? total : 0) * 1.12));
-  const per = perSpeed(units);
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
-      <Box role="status" sx={{ borderLeft: `6px solid ${colour(stops ? 'moss' : 'jasper')}`, pl: 2 }}>
-        <Typography variant="h2" component="p">
-          {stops
+      <Answer
+        tone={stops ? 'moss' : 'jasper'}
+        title={
+          stops
             ? `Yes, with ${lengthWords(distance - total, units)} to spare`
             : left > 0
               ? `No: still doing ${speedWords(left, units)} there`
-              : 'No'}
-        </Typography>
+              : 'No'
+        }
+      >
         <Typography>
           {found
             ? `At ${speedWords(speed, units)}, ${gradeWords(grade)}, a car goes ${lengthWords(found.thinking, units)} before the brakes bite and ${lengthWords(found.braking, units)} braking: ${lengthWords(found.total, units)}, about ${carsWords(found.total, values.carLength)}, in ${secondsWords(found.seconds)}.`
             : 'On this slope and surface the brakes can’t hold the car: it doesn’t stop.'}
         </Typography>
-      </Box>
+      </Answer>
       <RoadDrawing
         from={-values.carLength}
         to={shown}
@@ -62,16 +64,8 @@ export function StoppingView({ asked, units, drivingSide, speed }: FigureProps) 
           },
         ]}
       />
-      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
-        <Slide
-          label="Speed"
-          value={speed / per}
-          least={5}
-          most={units === 'imperial' ? 80 : 130}
-          step={1}
-          text={speedWords(speed, units)}
-          onChange={(value) => set('speed', value * per)}
-        />
+      <Controls>
+        <SpeedSlide asked={asked} units={units} speed={speed} most={MOST_SPEED[units]} />
         <Slide
           label="Distance to the hazard"
           value={distance}
@@ -81,35 +75,15 @@ export function StoppingView({ asked, units, drivingSide, speed }: FigureProps) 
           text={lengthWords(distance, units)}
           onChange={(value) => set('distance', value)}
         />
-        <TextField
-          select
-          label="Road"
-          value={road}
-          onChange={(event) => set('road', event.target.value)}
-          sx={{ my: 1 }}
-        >
-          {roads.map((one) => (
-            <MenuItem key={one} value={one}>
-              {roadWords[one]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Slide
-          label="Slope"
-          value={100 * grade}
-          least={-100 * STEEPEST}
-          most={100 * STEEPEST}
-          step={1}
-          text={gradeWords(grade)}
-          onChange={(value) => set('grade', value / 100)}
-        />
-      </Box>
+        <RoadChoice asked={asked} road={road} />
+        <SlopeSlide asked={asked} grade={grade} />
+      </Controls>
       <SpeedFigure
         title="Stopping distance by speed"
         label={`On a dry, a wet and an icy road, ${gradeWords(grade)}; your case is marked.`}
         file="stopping-distance"
         units={units}
-        most={units === 'imperial' ? 80 : 130}
+        most={MOST_SPEED[units]}
         what="Stopping distance, m"
         series={roads.map((state) => ({
           name: roadWords[state],

@@ -1,7 +1,13 @@
 import { KMH, MPH } from '../../../core/network';
-import type { Units } from '../../../core/roadcraft';
+import type { RoadState, Units } from '../../../core/roadcraft';
 
 const YARD = 0.9144;
+
+export const roadWords: Readonly<Record<RoadState, string>> = { dry: 'Dry', wet: 'Wet', ice: 'Ice or snow' };
+
+/** The highest speeds that the pages offer: of a motorway with some over it, and of roads with junctions. */
+export const MOST_SPEED: Readonly<Record<Units, number>> = { imperial: 80, metric: 130 };
+export const MOST_AT_JUNCTIONS: Readonly<Record<Units, number>> = { imperial: 70, metric: 110 };
 
 /** Speeds are whole numbers of the units that people read on a sign. */
 export const perSpeed = (units: Units): number => (units === 'imperial' ? MPH : KMH);

@@ -1,20 +1,9 @@
-import {
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  Stack,
-  TextField,
-  Typography,
-} from '@mui/material';
+import { MenuItem, Stack, TextField } from '@mui/material';
 import { DetailsToKeep, LearnerChange, transmissions, type LearnerView } from '../../../contract';
-import { errorText, useChangeLearnerMutation } from '../../data/api';
-import { useBodyForm } from '../../parts/form';
-import { useSameName } from '../../parts/people';
+import { useChangeLearnerMutation } from '../../data/api';
+import { FormDialog, useBodyForm } from '../../parts/form';
+import { NAME_PROBLEM, NameField } from '../../parts/people';
 import { useLearnerRoads } from '../../parts/route';
-import { colour, ErrorNote } from '../../parts/ui';
 import { useUnsaved } from '../../parts/unsaved';
 
 interface Props {
@@ -32,7 +21,6 @@ export function DetailsDialog({ learner, onClose }: Props) {
   });
   const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
-  const same = useSameName(watch('name') ?? '', learner.id);
   const save = async ({ name, details }: LearnerChange) => {
     const done = await change({
       id: learner.id,
@@ -45,81 +33,69 @@ export function DetailsDialog({ learner, onClose }: Props) {
   };
   const { licenceClass, transmission } = learner.details;
   return (
-    <Dialog open onClose={leave} fullWidth maxWidth="sm" aria-labelledby="learner-details">
-      <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
-        <DialogTitle id="learner-details">Edit {learner.name}</DialogTitle>
-        <DialogContent>
-          <Stack spacing={2.5} sx={{ pt: 1 }}>
-            {error ? <ErrorNote title="Couldn’t save">{errorText(error)}</ErrorNote> : null}
-            <TextField
-              autoFocus
-              label="Name"
-              {...field('name', { problem: 'Enter a name of up to 80 letters.' })}
-            />
-            {same ? (
-              <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
-                {same}
-              </Typography>
-            ) : null}
-            <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
-              <TextField fullWidth label="Phone (optional)" type="tel" {...field('details.phone')} />
-              <TextField
-                fullWidth
-                label="Email (optional)"
-                type="email"
-                {...field('details.email', { problem: 'Enter an address such as name@example.org.' })}
-              />
-            </Stack>
-            <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
-              <TextField
-                select
-                fullWidth
-                label="Licence class"
-                defaultValue={licenceClass}
-                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                {...field('details.licenceClass')}
-              >
-                <MenuItem value="">Not said</MenuItem>
-                {[...new Set([...classes, ...(licenceClass ? [licenceClass] : [])])].map((one) => (
-                  <MenuItem key={one} value={one}>
-                    {one}
-                  </MenuItem>
-                ))}
-              </TextField>
-              <TextField
-                select
-                fullWidth
-                label="Transmission"
-                defaultValue={transmission}
-                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                {...field('details.transmission')}
-              >
-                <MenuItem value="">Not said</MenuItem>
-                {transmissions.map((one) => (
-                  <MenuItem key={one} value={one}>
-                    {one}
-                  </MenuItem>
-                ))}
-              </TextField>
-            </Stack>
-            <TextField
-              label="Notes, for instructors only"
-              multiline
-              minRows={3}
-              slotProps={{ htmlInput: { maxLength: 2_000 } }}
-              {...field('details.notes')}
-            />
-          </Stack>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={leave} color="inherit">
-            Cancel
-          </Button>
-          <Button type="submit" variant="contained" disabled={isLoading}>
-            Save
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Edit ${learner.name}`}
+      width="sm"
+      error={error}
+      failed="Couldn’t save"
+      submit="Save"
+      busy={isLoading}
+      onSubmit={handleSubmit(save)}
+      onLeave={leave}
+    >
+      <NameField
+        field={field('name', { problem: NAME_PROBLEM })}
+        name={watch('name') ?? ''}
+        own={learner.id}
+      />
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
+        <TextField fullWidth label="Phone (optional)" type="tel" {...field('details.phone')} />
+        <TextField
+          fullWidth
+          label="Email (optional)"
+          type="email"
+          {...field('details.email', { problem: 'Enter an address such as name@example.org.' })}
+        />
+      </Stack>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
+        <TextField
+          select
+          fullWidth
+          label="Licence class"
+          defaultValue={licenceClass}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          {...field('details.licenceClass')}
+        >
+          <MenuItem value="">Not said</MenuItem>
+          {[...new Set([...classes, ...(licenceClass ? [licenceClass] : [])])].map((one) => (
+            <MenuItem key={one} value={one}>
+              {one}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          fullWidth
+          label="Transmission"
+          defaultValue={transmission}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          {...field('details.transmission')}
+        >
+          <MenuItem value="">Not said</MenuItem>
+          {transmissions.map((one) => (
+            <MenuItem key={one} value={one}>
+              {one}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Stack>
+      <TextField
+        label="Notes, for instructors only"
+        multiline
+        minRows={3}
+        slotProps={{ htmlInput: { maxLength: 2_000 } }}
+        {...field('details.notes')}
+      />
+    </FormDialog>
   );
 }

@@ -1,8 +1,7 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { VehicleChange, type VehicleView } from '../../../contract';
-import { errorText, useChangeVehicleMutation } from '../../data/api';
-import { useBodyForm } from '../../parts/form';
-import { ErrorNote } from '../../parts/ui';
+import { useChangeVehicleMutation } from '../../data/api';
+import { FormDialog, useBodyForm } from '../../parts/form';
 import { useUnsaved } from '../../parts/unsaved';
 
 interface Props {
@@ -26,29 +25,22 @@ export function VehicleDialog({ vehicle, onClose }: Props) {
     onClose();
   };
   return (
-    <Dialog open onClose={leave} fullWidth maxWidth="xs" aria-labelledby="edit-vehicle">
-      <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
-        <DialogTitle id="edit-vehicle">Edit {vehicle.name}</DialogTitle>
-        <DialogContent>
-          <Stack spacing={2.5} sx={{ pt: 1 }}>
-            {error ? <ErrorNote title="Couldn’t save">{errorText(error)}</ErrorNote> : null}
-            <TextField
-              autoFocus
-              label="Make and gearbox"
-              {...field('name', { problem: 'Enter its make and gearbox.' })}
-            />
-            <TextField label="Number plate" {...field('plate', { problem: 'Enter its number plate.' })} />
-          </Stack>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={leave} color="inherit">
-            Cancel
-          </Button>
-          <Button type="submit" variant="contained" disabled={isLoading}>
-            Save
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Edit ${vehicle.name}`}
+      width="xs"
+      error={error}
+      failed="Couldn’t save"
+      submit="Save"
+      busy={isLoading}
+      onSubmit={handleSubmit(save)}
+      onLeave={leave}
+    >
+      <TextField
+        autoFocus
+        label="Make and gearbox"
+        {...field('name', { problem: 'Enter its make and gearbox.' })}
+      />
+      <TextField label="Number plate" {...field('plate', { problem: 'Enter its number plate.' })} />
+    </FormDialog>
   );
 }
