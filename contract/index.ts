@@ -16,7 +16,21 @@ export {
 } from './learner';
 export { LessonToKeep, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
-export { operations, type BodyClass, type Operation } from './paths';
+export { operations, type BodyClass, type Operation, type Owned } from './paths';
+export {
+  changeKinds,
+  Invitation,
+  PersonChange,
+  Welcome,
+  type ChangeKind,
+  type ChangeView,
+  type DeviceView,
+  type InvitationMade,
+  type InvitationView,
+  type PersonView,
+  type WelcomeView,
+} from './people';
+export { may, reach, rights, roles, type Right, type Role } from './roles';
 export type { HotSpotsView, HotSpotMark, HotSpot } from './hotSpots';
 export type { ProblemDetails } from './problem';
 export {

@@ -33,6 +33,11 @@ export class NewLearner {
   @MayBeMissing()
   @IsZone()
   zone?: string;
+
+  /** Who teaches them; whoever adds them when missing. */
+  @MayBeMissing()
+  @IsUUID()
+  instructor?: string;
 }
 
 /** What a learner is taught in. */
@@ -136,6 +141,11 @@ export class LearnerChange {
   @Type(() => DetailsToKeep)
   details?: DetailsToKeep;
 
+  /** Who teaches them from now on. */
+  @MayBeNull()
+  @IsUUID()
+  instructor?: string | null;
+
   /** No longer taught here: kept, but out of the lists. */
   @MayBeMissing()
   @IsBoolean()
@@ -153,6 +163,8 @@ export interface LearnerView {
   readonly papers: readonly PaperToKeep[];
   readonly overrule: Overrule | null;
   readonly details: Readonly<DetailsToKeep>;
+  /** Who teaches them; null: nobody yet. */
+  readonly instructor: { readonly id: string; readonly name: string } | null;
   readonly left: boolean;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;

@@ -33,6 +33,8 @@ export interface EvidenceView {
 /** One learner in the list of the school. */
 export interface ReadinessRow {
   readonly learner: { readonly id: string; readonly name: string };
+  /** Id of who teaches them; null: nobody yet. */
+  readonly taughtBy: string | null;
   readonly testDate: string | null;
   readonly standard: (StandardRef & { readonly title: string }) | null;
   readonly word: ReadinessWord;

@@ -24,6 +24,17 @@ export class LearnerRoadsToKeep {
 
 /** What holds for the whole school. */
 export class SchoolToKeep {
+  /** What the school is called; as before when missing, and empty when nobody has said. */
+  @MayBeMissing()
+  @IsString()
+  @Length(0, 80)
+  name?: string;
+
+  /** The side on which one drives where no standard is in use; null: that of the school's standard. */
+  @MayBeNull()
+  @IsIn(['left', 'right'])
+  drivingSide?: 'left' | 'right' | null;
+
   /** Id of the standard that learners prepare for unless they have their own; null: that of their last mock. */
   @MayBeNull()
   @IsString()
@@ -44,6 +55,10 @@ export class SchoolToKeep {
 }
 
 export interface SchoolView {
+  /** Empty when nobody has said. */
+  readonly name: string;
+  /** Null: that of the school's standard. */
+  readonly drivingSide: 'left' | 'right' | null;
   readonly standard: string | null;
   readonly units: 'imperial' | 'metric';
   readonly learnerRoads: readonly ClassRules[];

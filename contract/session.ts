@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { IsString, Length } from 'class-validator';
+import type { Role } from './roles';
 
 export class SignIn {
   @IsString()
@@ -28,7 +29,7 @@ export class PassphraseChange {
 
 /** Who is signed in. */
 export interface SessionView {
-  readonly instructor: { readonly id: string; readonly name: string };
+  readonly instructor: { readonly id: string; readonly name: string; readonly role: Role };
 }
 
 /** Whether the one-button way in of the demo is open on this server. */

@@ -254,6 +254,8 @@ it('asks everybody to sign in for every operation that is not on the short open 
     'post /session',
     'post /session/demo',
     'delete /session',
+    'get /welcome/:token',
+    'post /welcome/:token',
     'get /calendar/:token',
     'get /shared/:token',
   ]);

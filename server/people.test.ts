@@ -278,7 +278,12 @@ describe('names', () => {
     const own = await startServer('serve', file);
     try {
       const db = await openDatabase(file);
-      await addInstructor(db, { name: 'Siân O’Rourke', passphrase: 'long enough to keep', demo: false });
+      await addInstructor(db, {
+        name: 'Siân O’Rourke',
+        passphrase: 'long enough to keep',
+        demo: false,
+        role: 'owner',
+      });
       await db.destroy();
       const asked = new Client(own.address);
       for (const name of ["sian o'rourke", 'SIÂN O’ROURKE', ' Siân  O`Rourke '])

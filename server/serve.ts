@@ -27,8 +27,10 @@ import {
   addStandard,
   codeOf,
   isDemo,
+  isNobodyHere,
   keepShippedQuestions,
   lockDatabase,
+  makeInvitation,
   openDatabase,
   type Database,
 } from './store';
@@ -65,6 +67,8 @@ export interface Running {
   readonly address: string;
   /** What other devices are told first: where they learn to trust it, or its address; null on this machine only. */
   readonly others: string | null;
+  /** The one-time address where the first person makes the school; null when somebody is here. */
+  readonly welcome: string | null;
   /** The authority of this machine's own making, when it answers with that. */
   readonly authority: LocalAuthority | null;
   readonly close: () => Promise<void>;
@@ -143,6 +147,9 @@ async function answer(
     logger,
   });
   opened.unshift({ close: keeping.stop });
+  const first = (await isNobodyHere(db))
+    ? await makeInvitation(db, { kind: 'first', name: '', role: 'owner', instructor: null }, options.now())
+    : null;
   const app = createApp({
     db,
     keeper: keeping,
@@ -163,6 +170,7 @@ async function answer(
   return {
     address,
     others: trustPage ?? publicOrigin,
+    welcome: first && `${publicOrigin ?? address}/welcome/${first.token}`,
     authority,
     renew: () => {
       if (files && server instanceof SecureServer)

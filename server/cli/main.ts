@@ -6,6 +6,7 @@ import { createInterface } from 'node:readline/promises';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { read } from 'read';
 import packageJson from '../../package.json' with { type: 'json' };
+import { roles, type Role } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
 import { isDay, isInstant } from '../../core/time';
 import { clockFrom } from '../clock';
@@ -136,8 +137,13 @@ program
           console.error(`The certificate was not read again; the one before goes on. ${String(error)}`);
         }
       });
-    const more = 'Sign in with an instructor made by: jasperwren add-instructor --name "…"';
-    say(running, [...(await reach.othersText(running)), more].join('\n'));
+    const first =
+      running.welcome === null
+        ? []
+        : [
+            `Nobody can sign in yet. Make the school in a browser, with this address that works once:\n${running.welcome}`,
+          ];
+    say(running, [...(await reach.othersText(running)), ...first].join('\n'));
   });
 
 program
@@ -182,17 +188,26 @@ program
   .command('add-instructor')
   .description('let an instructor sign in; the passphrase is read from standard input')
   .requiredOption('--name <name>', 'their name')
+  .addOption(
+    new Option('--role <role>', 'what they are; the first is an owner, others instructors').choices(roles),
+  )
   .option('--database <file>', 'database file', join(root, 'var', 'jasperwren.db'))
-  .action(async ({ name, database }: { name: string; database: string }) => {
+  .action(async ({ name, database, role }: { name: string; database: string; role?: Role }) => {
     if (nameKey(name) === '' || plainName(name).length > 80 || name.length > 80)
       return report(wrong('--name must be a name that can be read, of at most 80 characters.\n'));
     const passphrase = await newPassphrase();
     if (passphrase === null) return report(wrong(PASSPHRASE));
-    const { addInstructor, instructorNamed, openDatabase } = await import('../store');
+    const { addInstructor, instructorNamed, isNobodyHere, openDatabase } = await import('../store');
     const db = await openDatabase(database);
     try {
       if (await instructorNamed(db, name)) return report(wrong(`${name} is there already.\n`));
-      await addInstructor(db, { name, passphrase, demo: false });
+      const first = await isNobodyHere(db);
+      await addInstructor(db, {
+        name,
+        passphrase,
+        demo: false,
+        role: role ?? (first ? 'owner' : 'instructor'),
+      });
       report({ code: 0, out: `${plainName(name)} can sign in now.\n`, err: '' });
     } finally {
       await db.destroy();
@@ -206,8 +221,10 @@ program
   )
   .requiredOption('--name <name>', 'their name')
   .requiredOption('--database <file>', 'the school')
-  .action(async ({ name, database }: { name: string; database: string }) => {
+  .option('--link', 'print a one-time address where they choose it themselves, good for a day', false)
+  .action(async ({ name, database, link }: { name: string; database: string; link: boolean }) => {
     if (!existsSync(database)) return report(wrong(`${database} is not there.\n`));
+    if (link) return report(await (await import('./safekeeping')).passphraseLink(database, name));
     const passphrase = await newPassphrase();
     if (passphrase === null) return report(wrong(PASSPHRASE));
     report(await (await import('./safekeeping')).resetPassphrase(database, name, passphrase));
@@ -281,7 +298,8 @@ function say(running: Running, more: string): void {
       void running.close().then(() => process.exit(0));
       process.once(signal, () => process.exit(1));
     });
-  console.log(`Jasperwren answers at ${running.address}\n${more}\nStop it with Ctrl+C.`);
+  const lines = [`Jasperwren answers at ${running.address}`, more, 'Stop it with Ctrl+C.'];
+  console.log(lines.filter((line) => line !== '').join('\n'));
 }
 
 const PASSPHRASE = 'The passphrase must have 10 to 200 characters.\n';

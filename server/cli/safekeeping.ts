@@ -4,7 +4,10 @@ import {
   checkSchool,
   exportSchool,
   importSchool,
+  instructorNamed,
+  makeInvitation,
   openDatabase,
+  recordChange,
   restore,
 } from '../store';
 import { done, type Outcome } from './io';
@@ -33,14 +36,43 @@ export const importFrom = async (from: string, database: string): Promise<Outcom
 export async function resetPassphrase(database: string, name: string, passphrase: string): Promise<Outcome> {
   const db = await openDatabase(database);
   try {
-    const ended = await changePassphrase(db, name, passphrase);
-    return ended === null
-      ? { code: 2, out: '', err: `There is no instructor called ${name}; nothing was changed.\n` }
-      : done(`${JSON.stringify({ instructors: 1, signedOut: ended })}\n`);
+    const somebody = await instructorNamed(db, name);
+    if (!somebody) return nobody(name);
+    const signedOut = await changePassphrase(db, somebody.id, passphrase);
+    await recordChange(db, { by: null, at: new Date() }, 'passphrase changed', aboutPerson(somebody));
+    return done(`${JSON.stringify({ instructors: 1, signedOut })}\n`);
   } finally {
     await db.destroy();
   }
 }
+
+/** Makes a one-time link by which somebody chooses a new passphrase; it is opened at the address of the school. */
+export async function passphraseLink(database: string, name: string): Promise<Outcome> {
+  const db = await openDatabase(database);
+  try {
+    const somebody = await instructorNamed(db, name);
+    if (!somebody) return nobody(name);
+    const { id, role } = somebody;
+    const link = { kind: 'passphrase', name: somebody.name, role, instructor: id } as const;
+    const { token, expiresAt } = await makeInvitation(db, link, new Date());
+    await recordChange(db, { by: null, at: new Date() }, 'passphrase link made', aboutPerson(somebody));
+    return done(
+      `${JSON.stringify({ instructors: 1, path: `/welcome/${token}`, expiresAt })}\n`,
+      'Put the path behind the address of the school, such as http://127.0.0.1:4820, and open it in a browser.\n',
+    );
+  } finally {
+    await db.destroy();
+  }
+}
+
+const nobody = (name: string): Outcome => ({
+  code: 2,
+  out: '',
+  err: `There is no instructor called ${name}; nothing was changed.\n`,
+});
+
+const aboutPerson = ({ id, name }: { readonly id: string; readonly name: string }) =>
+  ({ name, subject: { kind: 'person', id } }) as const;
 
 /** One line of JSON; what is wrong is told on the other channel too, and makes it bad input. */
 export async function check(database: string): Promise<Outcome> {

@@ -2,7 +2,16 @@
 
 export const DEMO_PASSPHRASE = 'wren at the window';
 
-export const demoInstructors = ['Maren Holtby', 'Ifor Quennell'] as const;
+export const demoInstructors = [
+  { name: 'Maren Holtby', role: 'owner' },
+  { name: 'Ifor Quennell', role: 'instructor' },
+] as const;
+
+/** Joined lately, and took over two of the learners. */
+export const demoTrainee = {
+  name: 'Noor Castellane',
+  learners: ['Hamza Belkadi', 'Oskar Lindquave'],
+} as const;
 
 export const demoVehicles = [
   { name: 'Grey hatchback, manual', plate: 'OST 114' },

@@ -10,6 +10,8 @@ import {
   changeLearner,
   changeVehicle,
   inTransaction,
+  listLearners,
+  recordChange,
   keepNetwork,
   networkRow,
   keepRoute,
@@ -20,7 +22,14 @@ import {
 } from '../store';
 import { demoDrill } from './drill';
 import { demoDrive } from './drive';
-import { DEMO_PASSPHRASE, demoInstructors, demoLearners, demoVehicles, type DemoLearner } from './people';
+import {
+  DEMO_PASSPHRASE,
+  demoInstructors,
+  demoLearners,
+  demoTrainee,
+  demoVehicles,
+  type DemoLearner,
+} from './people';
 import { randomFrom, type Random } from '../../core/random';
 import { onRoute } from './places';
 import { between, uuidFrom, wholeBetween } from './random';
@@ -46,10 +55,14 @@ export const seedDemo = (db: Database, today: Date, yard: Omit<YardView, 'own'>)
 
 async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView, 'own'>): Promise<void> {
   const random = randomFrom(seed);
-  await keepSettings(db, SCHOOL, 0, { standard: 'fault-ceiling', units: 'imperial' });
+  await keepSettings(db, SCHOOL, 0, {
+    name: 'Pellam Cross Driving',
+    standard: 'fault-ceiling',
+    units: 'imperial',
+  });
   const instructors: string[] = [];
-  for (const name of demoInstructors) {
-    const instructor = { id: uuidFrom(random), name, passphrase: DEMO_PASSPHRASE, demo: true };
+  for (const { name, role } of demoInstructors) {
+    const instructor = { id: uuidFrom(random), name, role, passphrase: DEMO_PASSPHRASE, demo: true };
     instructors.push((await addInstructor(db, instructor)).id);
   }
   const vehicles = demoVehicles.map((vehicle) => ({ id: uuidFrom(random), ...vehicle }));
@@ -73,13 +86,14 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
   for (const [n, who] of demoLearners.entries()) {
     const standard = await shippedStandard(db, who.standard);
     const id = uuidFrom(random);
-    await addLearner(db, { id, name: who.name });
+    await addLearner(db, { id, name: who.name }, instructors[who.instructor] ?? null);
     await changeLearner(db, id, 1, {
       name: who.name,
       standard: standard.id,
       papers: demoPapers(today, n),
       overrule: null,
       details: demoDetails(n),
+      instructor: instructors[who.instructor] ?? null,
       left: false,
     });
     learners.push(id);
@@ -95,6 +109,7 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
   }
   await seedResults(db, today, learners, randomFrom(seed + 4));
   await seedDiary(db, today, { learners, instructors, vehicles, routes });
+  await seedTrainee(db, today, instructors, randomFrom(seed + 6));
   const drives = randomFrom(seed + 5);
   await seedYard(db, yard, {
     learner: learners[0] ?? '',
@@ -105,6 +120,47 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
     zone: DEMO_ZONE,
     ids: [uuidFrom(drives), uuidFrom(drives), uuidFrom(drives)],
   });
+}
+
+/** A trainee who took over two learners: what was driven before stays with whoever gave it. */
+async function seedTrainee(
+  db: Database,
+  today: Date,
+  [owner = '', before = '']: readonly string[],
+  random: Random,
+): Promise<void> {
+  const trainee = await addInstructor(db, {
+    id: uuidFrom(random),
+    name: demoTrainee.name,
+    role: 'trainee',
+    passphrase: DEMO_PASSPHRASE,
+    demo: true,
+  });
+  const deed = { by: { id: owner }, at: new Date(today.getTime() - 9 * DAY) };
+  const person = { kind: 'person', id: trainee.id } as const;
+  await recordChange(db, deed, 'person invited', {
+    name: trainee.name,
+    parts: [{ part: 'role', to: trainee.role }],
+  });
+  await recordChange(db, { by: trainee, at: new Date(today.getTime() - 8 * DAY) }, 'person joined', {
+    name: trainee.name,
+    subject: person,
+    parts: [{ part: 'role', to: trainee.role }],
+  });
+  for (const learner of (await listLearners(db, { limit: 100, after: null })).map((one) => one.learner)) {
+    if (!demoTrainee.learners.some((name) => name === learner.name)) continue;
+    await changeLearner(db, learner.id, learner.revision, { ...learner, instructor: trainee.id });
+    await recordChange(
+      db,
+      { by: { id: before }, at: new Date(today.getTime() - 7 * DAY) },
+      'learner handed over',
+      {
+        name: learner.name,
+        subject: { kind: 'learner', id: learner.id },
+        parts: [{ part: 'instructor', from: learner.instructor?.name ?? '', to: trainee.name }],
+      },
+    );
+  }
 }
 
 /** The county and its routes; also for a demo school that was made before there were any. */

@@ -57,13 +57,14 @@ export async function seedResults(
   for (const name of FORMER) {
     const id = uuidFrom(random);
     former.push(id);
-    await addLearner(db, { id, name });
+    await addLearner(db, { id, name }, null);
     await changeLearner(db, id, 1, {
       name,
       standard: 'fault-ceiling',
       papers: [],
       overrule: null,
       details: NO_DETAILS,
+      instructor: null,
       left: true,
     });
   }

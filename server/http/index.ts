@@ -12,4 +12,5 @@ export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './pro
 export { oneOf, textOf } from './query';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
-export { instructorOf, session, sessionToken, setSession, signInNeeded } from './session';
+export { notAllowed, rightsNeeded, seenBy } from './rights';
+export { deviceOf, instructorOf, session, sessionToken, setSession } from './session';

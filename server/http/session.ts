@@ -1,6 +1,5 @@
-import type { RouterMiddleware } from '@koa/router';
+import Bowser from 'bowser';
 import type { Context, Middleware } from 'koa';
-import type { Operation } from '../../contract';
 import { instructorOfSession, SESSION_DAYS, type Database, type Instructor } from '../store';
 import { HttpProblem } from './problem';
 
@@ -25,22 +24,6 @@ export const session =
     await next();
   };
 
-/**
- * Lets nobody through who is not signed in, but to the operations of the list that are open. It stands within the
- * router: only there is it known which operation is asked for.
- */
-export function signInNeeded(operations: readonly Operation[], prefix: string): RouterMiddleware {
-  const open = new Set(
-    operations.flatMap(({ method, path, open: isOpen }) => (isOpen ? [`${method} ${prefix}${path}`] : [])),
-  );
-  return async (ctx, next) => {
-    const asked = (ctx.matched ?? []).filter(({ methods }) => methods.includes(ctx.method));
-    const method = ctx.method === 'HEAD' ? 'get' : ctx.method.toLowerCase();
-    if (!asked.every(({ path }) => open.has(`${method} ${String(path)}`))) instructorOf(ctx);
-    await next();
-  };
-}
-
 /** Who asks. @throws HttpProblem 401 when nobody is signed in */
 export function instructorOf(ctx: Context): Instructor {
   const instructor = (ctx.state as { instructor: Instructor | null }).instructor;
@@ -51,6 +34,15 @@ export function instructorOf(ctx: Context): Instructor {
       'Sign in first. Marks that wait in the browser are safe there.',
     );
   return instructor;
+}
+
+/** What kind of device asks, as far as its browser says. */
+export function deviceOf(ctx: Context): string {
+  const agent = ctx.get('user-agent').slice(0, 400);
+  if (agent === '') return 'A device';
+  const { browser, os } = Bowser.parse(agent);
+  const parts = [browser.name, os.name].flatMap((name) => (name ? [name] : []));
+  return parts.length > 0 ? parts.join(' on ').slice(0, 80) : 'A device';
 }
 
 export const sessionToken = (ctx: Context): string | undefined => ctx.cookies.get(cookieOf(ctx));

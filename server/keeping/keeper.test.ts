@@ -23,7 +23,8 @@ describe('a school that is looked after', () => {
     return one;
   }
   const later = (hours: number) => (now = new Date(now.getTime() + hours * 3_600_000));
-  const change = () => addInstructor(db, { name: `Name ${Math.random()}`, passphrase: 'x', demo: false });
+  const change = () =>
+    addInstructor(db, { name: `Name ${Math.random()}`, passphrase: 'x', demo: false, role: 'owner' });
 
   beforeEach(async () => {
     file = folder.path(`school-${(n += 1)}.db`);

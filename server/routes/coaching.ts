@@ -1,11 +1,11 @@
 import type Router from '@koa/router';
 import { AdviceToKeep, type AdviceView } from '../../contract';
 import { parseAdvice } from '../../core/coaching';
-import { badInput, bodyAs, changedMeanwhile, etagOf, wantedRevision } from '../http';
-import { adviceHeld, keepAdvice } from '../store';
+import { badInput, bodyAs, changedMeanwhile, etagOf, instructorOf, wantedRevision } from '../http';
+import { adviceHeld, inTransaction, keepAdvice, recordChange } from '../store';
 import type { Parts } from './parts';
 
-export function coachingRoutes(router: Router, { db }: Parts): void {
+export function coachingRoutes(router: Router, { db, now }: Parts): void {
   router.get('/coaching', async (ctx) => {
     const held = await adviceHeld(db);
     ctx.set('ETag', etagOf(held.revision));
@@ -16,7 +16,10 @@ export function coachingRoutes(router: Router, { db }: Parts): void {
     const revision = wantedRevision(ctx);
     const parsed = parseAdvice(bodyAs(ctx, AdviceToKeep).advice);
     if (!parsed.ok) throw badInput('The advice has problems; nothing was stored.', parsed.problems);
-    if (!(await keepAdvice(db, revision, parsed.value))) throw changedMeanwhile('advice');
+    await inTransaction(db, async (all) => {
+      if (!(await keepAdvice(all, revision, parsed.value))) throw changedMeanwhile('advice');
+      await recordChange(all, { by: instructorOf(ctx), at: now() }, 'advice changed', { name: '' });
+    });
     ctx.set('ETag', etagOf(revision + 1));
     ctx.body = { advice: parsed.value, revision: revision + 1 } satisfies AdviceView;
   });

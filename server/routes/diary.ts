@@ -11,6 +11,7 @@ import {
   etagOf,
   gone,
   notFound,
+  seenBy,
   instructorOf,
   uuidOf,
   wantedRevision,
@@ -50,7 +51,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
     const from = at('from', now().getTime() - DAY);
     const until = at('until', now().getTime() + 14 * DAY);
     ctx.body = {
-      items: await listLessons(db, { from, until, learner }),
+      items: await listLessons(db, { from, until, learner, seenBy: seenBy(ctx) }),
       next: null,
     } satisfies Page<LessonView>;
   });

@@ -3,8 +3,8 @@ import type { Context } from 'koa';
 import type { HotSpotsView, HotSpotMark, Page, HotSpot } from '../../contract';
 import { ratesOf, type PlacedMark } from '../../core/hotspot';
 import { skillOf } from '../../core/standard';
-import { badInput, notFound, whenGone } from '../http';
-import { stateOfDrives } from '../store';
+import { badInput, notFound, seenBy, whenGone } from '../http';
+import { learnersOf, stateOfDrives } from '../store';
 import { placedSchool, type PlacedSchool, type PlacedMock } from '../work';
 import type { Parts } from './parts';
 
@@ -18,8 +18,12 @@ const MOST = 4;
 const MARKS = 200;
 
 export function hotSpotRoutes(router: Router, { db, databaseFile }: Parts): void {
-  const school = async (ctx: Context): Promise<PlacedSchool> =>
-    placedSchool({ databaseFile, state: await stateOfDrives(db), signal: whenGone(ctx) });
+  const school = async (ctx: Context): Promise<PlacedSchool> => {
+    const of = seenBy(ctx);
+    const own = of === null ? null : await learnersOf(db, of);
+    const all = await placedSchool({ databaseFile, state: await stateOfDrives(db), signal: whenGone(ctx) });
+    return own === null ? all : { ...all, drives: all.drives.filter(({ learner }) => own.has(learner.id)) };
+  };
 
   router.get('/hot-spots', async (ctx) => {
     ctx.body = hotSpots(await school(ctx), filterOf(ctx)) satisfies HotSpotsView;

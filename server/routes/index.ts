@@ -1,6 +1,6 @@
 import Router from '@koa/router';
 import { API, operations, type HealthView } from '../../contract';
-import { HttpProblem, signInNeeded, signInThrottle } from '../http';
+import { HttpProblem, rightsNeeded, signInThrottle } from '../http';
 import { tryWriting } from '../store';
 import { coachingRoutes } from './coaching';
 import { diaryRoutes } from './diary';
@@ -10,6 +10,7 @@ import { networkRoutes } from './networks';
 import { openApi } from './openapi';
 import type { Parts } from './parts';
 import { hotSpotRoutes } from './hotSpots';
+import { peopleRoutes } from './people';
 import { questionRoutes } from './questions';
 import { readinessRoutes } from './readiness';
 import { reportRoutes } from './reports';
@@ -19,6 +20,7 @@ import { schoolRoutes } from './school';
 import { sessionRoutes } from './session';
 import { standardRoutes } from './standards';
 import { mockRoutes } from './mocks';
+import { welcomeRoutes } from './welcome';
 import { vehicleRoutes } from './vehicles';
 import { practiceRoutes } from './practice';
 import { yardRoutes } from './yard';
@@ -38,7 +40,7 @@ export function routes(parts: Parts): Router {
     if (/^[\w-]{1,40}$/.test(mark)) ctx.set('X-Asked', mark);
     await next();
   });
-  router.use(signInNeeded(operations, API));
+  router.use(rightsNeeded(operations, API, parts.db));
   router.get('/health', async (ctx) => {
     await tryWriting(parts.db);
     const free = await parts.keeper.free();
@@ -56,7 +58,10 @@ export function routes(parts: Parts): Router {
   router.get('/openapi.json', (ctx) => {
     ctx.body = described ??= openApi(parts.version);
   });
-  sessionRoutes(router, parts, signInThrottle());
+  const throttle = signInThrottle();
+  sessionRoutes(router, parts, throttle);
+  welcomeRoutes(router, parts, throttle);
+  peopleRoutes(router, parts);
   schoolRoutes(router, parts);
   learnerRoutes(router, parts);
   readinessRoutes(router, parts);

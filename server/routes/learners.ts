@@ -1,9 +1,11 @@
 import type Router from '@koa/router';
 import {
   LearnerChange,
+  may,
   learnerSorts,
   NewLearner,
   type HabitsView,
+  type LearnerView,
   type ListedLearner,
   type Page,
 } from '../../contract';
@@ -15,10 +17,12 @@ import {
   changedMeanwhile,
   conflict,
   etagOf,
+  notAllowed,
   notFound,
   oneOf,
   pageOf,
   pagingOf,
+  seenBy,
   instructorOf,
   textOf,
   wantedRevision,
@@ -32,6 +36,11 @@ import {
   learnerById,
   listLearners,
   newestStandard,
+  partsChanged,
+  personById,
+  recordChange,
+  type Database,
+  type Deed,
 } from '../store';
 import type { Parts } from './parts';
 
@@ -46,7 +55,9 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     const search = textOf(ctx, 'search');
     const today = now().toISOString().slice(0, 10);
     const left = ctx.query.left === '1';
-    const found = await listLearners(db, { limit: limit + 1, after, search, sort, today, left });
+    const own = textOf(ctx, 'taught') === 'me' ? instructorOf(ctx).id : null;
+    const taughtBy = seenBy(ctx) ?? own;
+    const found = await listLearners(db, { limit: limit + 1, after, search, sort, today, left, taughtBy });
     const { items, next } = pageOf(found, limit, ({ key, learner }) => [key, learner.id]);
     ctx.body = { items: items.map(({ learner }) => learner), next } satisfies Page<ListedLearner>;
   });
@@ -55,8 +66,15 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     const instructor = instructorOf(ctx);
     const learner = bodyAs(ctx, NewLearner);
     const { testDate = null, zone = 'UTC' } = learner;
+    const teacher = learner.instructor ?? instructor.id;
+    await checkTeacher(db, teacher);
     const added = await inTransaction(db, async (all) => {
-      const fresh = await addLearner(all, learner);
+      const fresh = await addLearner(all, learner, teacher);
+      if (fresh)
+        await recordChange(all, { by: instructor, at: now() }, 'learner added', {
+          name: plainName(learner.name),
+          subject: { kind: 'learner', id: learner.id },
+        });
       if (fresh && testDate !== null)
         await bookTest(all, learner.id, testDate, { instructor: instructor.id, zone, now: now() });
       return fresh;
@@ -113,9 +131,15 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       change.overrule === undefined
         ? held.overrule
         : change.overrule && { ...change.overrule, by: instructor.name, at: now().toISOString() };
+    const teacher = change.instructor === undefined ? (held.instructor?.id ?? null) : change.instructor;
+    if (teacher !== (held.instructor?.id ?? null)) {
+      if (!may(instructor.role, 'manage learners')) throw notAllowed();
+      await checkTeacher(db, teacher);
+    }
     await inTransaction(db, async (all) => {
-      const changed = { name, standard, papers, overrule, details, left };
+      const changed = { name, standard, papers, overrule, details, left, instructor: teacher };
       if (!(await changeLearner(all, held.id, revision, changed))) throw changedMeanwhile('learner');
+      await recordLearnerChanges(all, { by: instructor, at: now() }, held, change);
       if (testDate !== undefined)
         await bookTest(all, held.id, testDate, { instructor: instructor.id, zone, now: now() });
     });
@@ -123,4 +147,36 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     ctx.set('ETag', etagOf(view?.revision ?? revision + 1));
     ctx.body = view;
   });
+}
+
+/** Learners are taught by somebody who works here. */
+async function checkTeacher(db: Database, id: string | null): Promise<void> {
+  if (id !== null && !(await personById(db, id))?.active)
+    throw badInput('There is no such instructor; nothing was stored.', [
+      { path: 'instructor', message: 'is no instructor here' },
+    ]);
+}
+
+/** What was changed, in one line; handing over, archiving and bringing back are lines of their own. */
+async function recordLearnerChanges(
+  db: Database,
+  deed: Deed,
+  held: LearnerView,
+  { overrule, instructor, left, zone: _, ...change }: LearnerChange,
+): Promise<void> {
+  const about = { name: held.name, subject: { kind: 'learner', id: held.id } } as const;
+  if (instructor !== undefined && instructor !== (held.instructor?.id ?? null)) {
+    const to = instructor === null ? null : await personById(db, instructor);
+    const parts = [{ part: 'instructor', from: held.instructor?.name ?? '', to: to?.name ?? '' }];
+    await recordChange(db, deed, 'learner handed over', { ...about, parts });
+  }
+  if (left !== undefined && left !== held.left)
+    await recordChange(db, deed, left ? 'learner archived' : 'learner back', about);
+  const parts = [
+    ...partsChanged<object>(held, { ...held, ...change }),
+    ...(overrule === undefined || JSON.stringify(overrule) === JSON.stringify(held.overrule)
+      ? []
+      : [{ part: 'overrule', from: held.overrule?.word ?? '', to: overrule?.word ?? '' }]),
+  ];
+  if (parts.length > 0) await recordChange(db, deed, 'learner changed', { ...about, parts });
 }

@@ -34,6 +34,7 @@ import {
   pagingOf,
   instructorOf,
   oneOf,
+  seenBy,
   textOf,
 } from '../http';
 import {
@@ -60,7 +61,7 @@ export function mockRoutes(router: Router, { db }: Parts): void {
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
     const [standard, state] = [textOf(ctx, 'standard'), oneOf(ctx, 'state', mockStates)];
-    const filter = { learner, from, search, standard };
+    const filter = { learner, from, search, standard, seenBy: seenBy(ctx) };
     ctx.body = await summariesOf(db, filter, { limit, after, state });
   });
 
@@ -220,7 +221,7 @@ const isIn = (state: MockState, { ended, unsorted, result }: MockSummary): boole
  */
 async function summariesOf(
   db: Database,
-  filter: Pick<MockFilter, 'learner' | 'from' | 'search' | 'standard'>,
+  filter: Pick<MockFilter, 'learner' | 'from' | 'search' | 'standard' | 'seenBy'>,
   { limit, after, state }: Pick<MockFilter, 'limit' | 'after'> & { readonly state: MockState },
 ): Promise<Page<MockSummary>> {
   const found: MockSummary[] = [];

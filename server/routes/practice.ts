@@ -3,7 +3,7 @@ import type Router from '@koa/router';
 import { PracticeToKeep, type Page, type PracticeRunView, type PracticeView } from '../../contract';
 import { headerOf, logFileName, writeLog } from '../../core/marking';
 import { judgeRun, parseRun } from '../../core/yard';
-import { badInput, bodyAs, conflict, instructorOf, notFound, uuidOf } from '../http';
+import { badInput, bodyAs, conflict, instructorOf, notFound, seenBy, uuidOf } from '../http';
 import {
   keepPractice,
   learnerById,
@@ -19,7 +19,10 @@ import type { Parts } from './parts';
 export function practiceRoutes(router: Router, { db }: Parts): void {
   router.get('/practice', async (ctx) => {
     const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
-    ctx.body = { items: await listPractice(db, learner), next: null } satisfies Page<PracticeView>;
+    ctx.body = {
+      items: await listPractice(db, learner, seenBy(ctx)),
+      next: null,
+    } satisfies Page<PracticeView>;
   });
 
   router.put('/practice/:id', async (ctx) => {

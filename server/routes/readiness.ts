@@ -2,8 +2,26 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { SettingsToKeep, type Page, type ReadinessRow, type SettingsView } from '../../contract';
 import { settingsFrom } from '../../core/readiness';
-import { bodyAs, changedMeanwhile, etagOf, notFound, wantedRevision, whenGone } from '../http';
-import { keepSettings, learnerById, newestStandard, settingsHeld, stateOfEvidence } from '../store';
+import {
+  bodyAs,
+  changedMeanwhile,
+  etagOf,
+  instructorOf,
+  notFound,
+  seenBy,
+  wantedRevision,
+  whenGone,
+} from '../http';
+import {
+  keepSettings,
+  inTransaction,
+  learnerById,
+  newestStandard,
+  partsChanged,
+  recordChange,
+  settingsHeld,
+  stateOfEvidence,
+} from '../store';
 import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
 import type { Parts } from './parts';
 
@@ -15,7 +33,9 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
   });
 
   router.get('/readiness', async (ctx) => {
-    const items = await readinessOfSchool(await asking(ctx), now().toISOString());
+    const of = seenBy(ctx);
+    const all = await readinessOfSchool(await asking(ctx), now().toISOString());
+    const items = all.filter(({ taughtBy }) => of === null || taughtBy === of);
     ctx.body = { items, next: null } satisfies Page<ReadinessRow>;
   });
 
@@ -28,7 +48,15 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
   router.put('/readiness/settings', async (ctx) => {
     const { settings } = bodyAs(ctx, SettingsToKeep);
     const revision = wantedRevision(ctx);
-    if (!(await keepSettings(db, READINESS, revision, settings))) throw changedMeanwhile('settings');
+    await inTransaction(db, async (all) => {
+      const before = settingsFrom((await settingsHeld(all, READINESS)).body);
+      if (!(await keepSettings(all, READINESS, revision, settings))) throw changedMeanwhile('settings');
+      const parts = partsChanged<object>(before, settingsFrom({ ...settings }));
+      await recordChange(all, { by: instructorOf(ctx), at: now() }, 'readiness rules changed', {
+        name: '',
+        parts,
+      });
+    });
     ctx.set('ETag', etagOf(revision + 1));
     ctx.body = { settings: settingsFrom({ ...settings }), revision: revision + 1 } satisfies SettingsView;
   });

@@ -2,9 +2,11 @@ import type Router from '@koa/router';
 import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
 import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
-import { badInput, bodyAs, notFound, uuidOf, whenGone } from '../http';
+import { badInput, bodyAs, instructorOf, notFound, seenBy, uuidOf, whenGone } from '../http';
 import {
   eventsByMock,
+  inTransaction,
+  recordChange,
   keepResult,
   learnerById,
   listResults,
@@ -24,13 +26,14 @@ const RATED_MOCKS = 400;
 export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/results', async (ctx) => {
     const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
-    ctx.body = { items: await listResults(db, learner), next: null } satisfies Page<ResultView>;
+    ctx.body = { items: await listResults(db, learner, seenBy(ctx)), next: null } satisfies Page<ResultView>;
   });
 
   router.put('/results/:id', async (ctx) => {
     const id = uuidOf(ctx);
     const result = bodyAs(ctx, ResultToKeep);
-    if (!(await learnerById(db, result.learner)))
+    const held = await learnerById(db, result.learner);
+    if (!held)
       throw badInput('There is no such learner.', [{ path: 'learner', message: 'is no learner here' }]);
     if (!(await newestStandard(db, result.standard)))
       throw badInput('There is no such standard.', [{ path: 'standard', message: 'is no standard here' }]);
@@ -44,31 +47,52 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
       { databaseFile, state: await stateOfEvidence(db), signal: whenGone(ctx) },
       { learner, standard, day },
     );
-    await keepResult(db, id, result, said, now());
+    await inTransaction(db, async (all) => {
+      await keepResult(all, id, result, said, now());
+      await recordChange(all, { by: instructorOf(ctx), at: now() }, 'result entered', {
+        name: held.name,
+        subject: { kind: 'learner', id: learner },
+        parts: [
+          { part: 'day', to: day },
+          { part: 'passed', to: String(result.passed) },
+        ],
+      });
+    });
     ctx.body = (await listResults(db, learner)).find((one) => one.id === id);
   });
 
   router.delete('/results/:id', async (ctx) => {
-    if (!(await removeResult(db, String(ctx.params.id)))) throw notFound('such result');
+    await inTransaction(db, async (all) => {
+      const held = (await listResults(all, null)).find(({ id }) => id === ctx.params.id);
+      if (!held || !(await removeResult(all, held.id))) throw notFound('such result');
+      await recordChange(all, { by: instructorOf(ctx), at: now() }, 'result removed', {
+        name: held.learner.name,
+        subject: { kind: 'learner', id: held.learner.id },
+        parts: [
+          { part: 'day', from: held.day },
+          { part: 'passed', from: String(held.passed) },
+        ],
+      });
+    });
     ctx.status = 204;
   });
 
   router.get('/trust', async (ctx) => {
-    const results = await listResults(db, null);
+    const results = await listResults(db, null, seenBy(ctx));
     const said = results.flatMap((one) =>
       one.foretold ? [{ pass: one.foretold.pass, passed: one.passed }] : [],
     );
     ctx.body = {
       trust: trustOf(said),
       unforetold: results.length - said.length,
-      ratings: await ratingPairs(db),
+      ratings: await ratingPairs(db, seenBy(ctx)),
     } satisfies TrustView;
   });
 }
 
 /** Areas that both have rated, drive by drive; the last word of each counts. */
-async function ratingPairs(db: Database): Promise<RatingPair[]> {
-  const mocks = await listMocks(db, { limit: RATED_MOCKS, after: null, learner: null, from: null });
+async function ratingPairs(db: Database, seenBy: string | null): Promise<RatingPair[]> {
+  const mocks = await listMocks(db, { limit: RATED_MOCKS, after: null, learner: null, from: null, seenBy });
   const logs = await eventsByMock(
     db,
     mocks.map(({ id }) => id),

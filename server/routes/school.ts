@@ -7,12 +7,24 @@ import {
   type ReachView,
   type UnreadableRecord,
 } from '../../contract';
-import { badInput, bodyAs, changedMeanwhile, etagOf, wantedRevision, whenGone } from '../http';
-import { keepSettings, newestStandard, SCHOOL, schoolHeld } from '../store';
+import { plainName } from '../../core/names';
+import { badInput, bodyAs, changedMeanwhile, etagOf, instructorOf, wantedRevision, whenGone } from '../http';
+import {
+  inTransaction,
+  keepSettings,
+  newestStandard,
+  partsChanged,
+  recordChange,
+  SCHOOL,
+  schoolHeld,
+} from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
 
-export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicOrigin, trust }: Parts): void {
+export function schoolRoutes(
+  router: Router,
+  { db, now, databaseFile, keeper, publicOrigin, trust }: Parts,
+): void {
   router.get('/school/reach', async (ctx) => {
     const first = trust?.page ?? publicOrigin;
     ctx.body = {
@@ -37,6 +49,7 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
   router.post('/school/backups', async (ctx) => {
     // The one that is being made already is the one that is wanted.
     await keeper.backUp();
+    await recordChange(db, { by: instructorOf(ctx), at: now() }, 'backup made', { name: '' });
     ctx.body = keeper.view() satisfies BackupsView;
   });
 
@@ -46,7 +59,8 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
   });
 
   router.put('/school', async (ctx) => {
-    const { standard = null, units, learnerRoads } = bodyAs(ctx, SchoolToKeep);
+    const given = bodyAs(ctx, SchoolToKeep);
+    const { standard = null, units, learnerRoads } = given;
     const revision = wantedRevision(ctx);
     if (standard !== null && !(await newestStandard(db, standard)))
       throw badInput('The standard isn’t here.', [{ path: 'standard', message: 'is no standard here' }]);
@@ -57,12 +71,23 @@ export function schoolRoutes(router: Router, { db, databaseFile, keeper, publicO
       throw badInput('A licence class may stand there once only.', [
         { path: 'learnerRoads', message: `has ${twice.licenceClass} twice` },
       ]);
+    const { revision: _, ...before } = await schoolHeld(db);
     const settings = {
+      name: plainName(given.name ?? before.name),
+      drivingSide: given.drivingSide === undefined ? before.drivingSide : given.drivingSide,
       standard,
       units,
-      learnerRoads: learnerRoads ?? (await schoolHeld(db)).learnerRoads,
+      learnerRoads: learnerRoads ?? before.learnerRoads,
     };
-    if (!(await keepSettings(db, SCHOOL, revision, settings))) throw changedMeanwhile('settings');
+    await inTransaction(db, async (all) => {
+      if (!(await keepSettings(all, SCHOOL, revision, settings))) throw changedMeanwhile('settings');
+      const parts = partsChanged(before, settings);
+      if (parts.length > 0)
+        await recordChange(all, { by: instructorOf(ctx), at: now() }, 'school changed', {
+          name: settings.name,
+          parts,
+        });
+    });
     const view = await schoolHeld(db);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;

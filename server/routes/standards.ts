@@ -1,13 +1,13 @@
 import type Router from '@koa/router';
 import type { Page, StandardSummary } from '../../contract';
-import { badInput, conflict, notFound, whenGone } from '../http';
-import { addStandard, listStandards, standardOf } from '../store';
+import { badInput, conflict, instructorOf, notFound, seenBy, whenGone } from '../http';
+import { addStandard, inTransaction, listStandards, recordChange, standardOf } from '../store';
 import { rejudging, work } from '../work';
 import type { Parts } from './parts';
 
 export function standardRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/standards', async (ctx) => {
-    ctx.body = { items: await listStandards(db), next: null } satisfies Page<StandardSummary>;
+    ctx.body = { items: await listStandards(db, seenBy(ctx)), next: null } satisfies Page<StandardSummary>;
   });
 
   router.post('/standards', async (ctx) => {
@@ -19,7 +19,16 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     );
     if (!result.ok) throw badInput('The standard has problems; nothing was stored.', result.problems);
     const { id, version } = result.value;
-    const kept = await addStandard(db, result.value, now());
+    const { title } = result.value;
+    const kept = await inTransaction(db, async (all) => {
+      const told = await addStandard(all, result.value, now());
+      if (told === 'added')
+        await recordChange(all, { by: instructorOf(ctx), at: now() }, 'standard added', {
+          name: `${title} ${version}`,
+          subject: { kind: 'standard', id: `${id}/${version}` },
+        });
+      return told;
+    });
     if (kept === 'differs')
       throw conflict(`${id} ${version} is already here with other content. Give the file the next version.`);
     ctx.status = kept === 'added' ? 201 : 200;

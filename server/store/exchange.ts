@@ -31,7 +31,7 @@ const manifest = z.strictObject({
 });
 
 /** What lets people in, and what SQLite and the migrations keep for themselves. */
-const LEFT_OUT = ['sessions', 'links', 'kysely_migration'];
+const LEFT_OUT = ['sessions', 'links', 'invitations', 'kysely_migration'];
 const SECRET = new Set(['passphrase_hash']);
 /** Nobody's passphrase has this hash. */
 const NOBODY = 'none';

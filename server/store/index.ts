@@ -8,15 +8,26 @@ export {
   tryWriting,
   type Database,
 } from './database';
+export { belongingOf, learnersOf, type Belonging } from './belonging';
+export { listChanges, partsChanged, recordChange, type Deed } from './changes';
 export {
   addInstructor,
+  addPerson,
   changePassphrase,
+  changePerson,
   firstDemoInstructor,
+  hashPassphrase,
   instructorNamed,
   isDemo,
+  isNobodyHere,
+  keepPassphrase,
+  listPeople,
+  ownersOf,
+  personById,
   recogniseInstructor,
   type Instructor,
 } from './instructors';
+export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvitation } from './invitations';
 export { addDrill, drillOf } from './drill';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
@@ -50,7 +61,15 @@ export { codeOf } from './problem';
 export { exportSchool, importSchool } from './exchange';
 export { backUp, checkSchool, restore, type Counts } from './safekeeping';
 export { unreadableRecords } from './unreadable';
-export { closeOtherSessions, closeSession, instructorOfSession, openSession, SESSION_DAYS } from './sessions';
+export {
+  closeDevice,
+  closeSession,
+  closeSessions,
+  devicesOf,
+  instructorOfSession,
+  openSession,
+  SESSION_DAYS,
+} from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export {
   addEvents,

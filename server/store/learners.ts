@@ -55,6 +55,7 @@ const select = (db: Database) =>
   db
     .selectFrom('learners')
     .leftJoin('settings', (join) => join.on('settings.key', '=', SCHOOL))
+    .leftJoin('instructors', 'instructors.id', 'learners.instructor')
     .select([
       'learners.id',
       'learners.name',
@@ -66,11 +67,12 @@ const select = (db: Database) =>
       'learners.details',
       'learners.has_left as hasLeft',
       'learners.revision',
+      'learners.instructor',
+      'instructors.name as instructorName',
       // What is prepared for: the learner's own standard, else the school's, else that of the last mock.
       sql<string | null>`coalesce(learners.standard, settings.body ->> '$.standard',
-        (select mocks.standard from mocks where mocks.learner = learners.id order by mocks.started_at desc limit 1))`.as(
-        'preparesFor',
-      ),
+        (select mocks.standard from mocks where mocks.learner = learners.id and mocks.removed_at is null
+        order by mocks.started_at desc limit 1))`.as('preparesFor'),
     ]);
 
 type Row = Awaited<ReturnType<ReturnType<typeof select>['executeTakeFirstOrThrow']>>;
@@ -84,6 +86,7 @@ const viewOf = (row: Row): LearnerView => ({
   papers: readPapers(row.papers) ?? [],
   overrule: row.overrule === null ? null : readOverrule(row.overrule),
   details: readDetails(row.details) ?? NO_DETAILS,
+  instructor: row.instructor === null ? null : { id: row.instructor, name: row.instructorName ?? '' },
   left: row.hasLeft === 1,
   revision: row.revision,
 });
@@ -97,6 +100,8 @@ export interface LearnerFilter {
   readonly sort?: LearnerSort;
   /** Those who are no longer taught here, in place of those who are. */
   readonly left?: boolean;
+  /** Only those whom one instructor teaches; null for all. */
+  readonly taughtBy?: string | null;
   /** Today: tests that are over come after all others. */
   readonly today?: string;
 }
@@ -113,9 +118,11 @@ const LAST_SECOND = 9_999_999_999;
 /** Learners who are taught here, by name, by their next licence test or by their last mock, from after a place in that order. */
 export async function listLearners(
   db: Database,
-  { limit, after, search = null, sort = 'name', today = '', left = false }: LearnerFilter,
+  { limit, after, search = null, sort = 'name', today = '', left = false, taughtBy = null }: LearnerFilter,
 ): Promise<Listed[]> {
-  const last = sql<string | null>`(select max(started_at) from mocks where mocks.learner = learners.id)`;
+  const last = sql<
+    string | null
+  >`(select max(started_at) from mocks where mocks.learner = learners.id and removed_at is null)`;
   const keys = {
     name: sql<string>`learners.name_key`,
     mock: sql<string>`case when ${last} is null then '~' else printf('%010d', ${LAST_SECOND} - unixepoch(${last})) end || ' ' || learners.name_key`,
@@ -129,6 +136,7 @@ export async function listLearners(
     .orderBy('learners.id')
     .limit(limit);
   if (search !== null) query = query.where(nameHas(search));
+  if (taughtBy !== null) query = query.where('learners.instructor', '=', taughtBy);
   if (after) {
     const [from, id] = after;
     query = query.where(sql<boolean>`(${key}, learners.id) > (${from}, ${id})`);
@@ -144,10 +152,11 @@ export async function learnerById(db: Database, id: string): Promise<LearnerView
   return row ? viewOf(row) : null;
 }
 
-/** Adds a learner; false when the id is taken. */
+/** Adds a learner; false when the id is taken. @param instructor who teaches them */
 export async function addLearner(
   db: Database,
   { id, name }: Pick<NewLearner, 'id' | 'name'>,
+  instructor: string | null,
 ): Promise<boolean> {
   const { numInsertedOrUpdatedRows } = await db
     .insertInto('learners')
@@ -160,6 +169,7 @@ export async function addLearner(
       papers: '[]',
       overrule: null,
       details: '{}',
+      instructor,
       has_left: 0,
       revision: 1,
     })
@@ -180,7 +190,10 @@ export async function changeLearner(
     overrule,
     details,
     left,
-  }: Omit<LearnerView, 'id' | 'revision' | 'preparesFor' | 'testDate'>,
+    instructor,
+  }: Omit<LearnerView, 'id' | 'revision' | 'preparesFor' | 'testDate' | 'instructor'> & {
+    readonly instructor: string | null;
+  },
 ): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('learners')
@@ -191,6 +204,7 @@ export async function changeLearner(
       papers: JSON.stringify(papers),
       overrule: overrule === null ? null : JSON.stringify(overrule),
       details: JSON.stringify(details),
+      instructor,
       has_left: left ? 1 : 0,
       revision: revision + 1,
     })

@@ -1,4 +1,5 @@
 import type { LessonToKeep, LessonView } from '../../contract';
+import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
 import { followDiary } from './licenceTests';
 import { shownZone } from './readable';
@@ -46,7 +47,14 @@ export async function listLessons(
     from,
     until,
     learner,
-  }: { readonly from: string; readonly until: string; readonly learner: string | null },
+    seenBy = null,
+  }: {
+    readonly from: string;
+    readonly until: string;
+    readonly learner: string | null;
+    /** Only what one instructor gives, or with learners whom they teach; null for all. */
+    readonly seenBy?: string | null;
+  },
 ): Promise<LessonView[]> {
   let query = select(db)
     .where('lessons.starts_at', '>=', from)
@@ -54,6 +62,7 @@ export async function listLessons(
     .orderBy('lessons.starts_at')
     .orderBy('lessons.id');
   if (learner !== null) query = query.where('lessons.learner', '=', learner);
+  if (seenBy !== null) query = query.where(isOf(seenBy, 'lessons'));
   return (await query.execute()).map(viewOf);
 }
 

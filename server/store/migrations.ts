@@ -26,6 +26,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '013-yard': { up: yard },
   '014-learner-details': { up: learnerDetails },
   '015-vehicles-retired': { up: vehiclesRetired },
+  '016-people': { up: people },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -244,6 +245,50 @@ async function learnerDetails(db: Kysely<unknown>): Promise<void> {
 /** Vehicles that the school no longer uses stay for what was driven. */
 async function vehiclesRetired(db: Kysely<unknown>): Promise<void> {
   await sql`alter table vehicles add column retired integer not null default 0`.execute(db);
+}
+
+/**
+ * Roles, one-time links, devices by name, and a record of changes; learners belong to who teaches them; mocks can be
+ * changed, and lie in a bin before they are gone. Whoever was there first is the owner.
+ */
+async function people(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table instructors add column role text not null default 'instructor'`.execute(db);
+  await sql`alter table instructors add column active integer not null default 1`.execute(db);
+  await sql`update instructors set role = 'owner' where rowid = (select min(rowid) from instructors)`.execute(
+    db,
+  );
+  await sql`alter table learners add column instructor text references instructors(id)`.execute(db);
+  await sql`update learners set instructor = coalesce(
+      (select instructor from mocks where learner = learners.id order by started_at desc limit 1),
+      (select instructor from lessons where learner = learners.id and removed = 0 order by starts_at desc limit 1),
+      (select id from instructors where role = 'owner'))`.execute(db);
+  await sql`create index learners_by_instructor on learners(instructor)`.execute(db);
+  await sql`alter table sessions rename to sessions_before`.execute(db);
+  await sql`create table sessions (
+    token_hash text primary key, id text not null unique,
+    instructor text not null references instructors(id) on delete cascade,
+    device text not null, started_at text not null, seen_at text not null, expires_at text not null) strict`.execute(
+    db,
+  );
+  await sql`insert into sessions
+    select token_hash, lower(hex(randomblob(16))), instructor, 'A device',
+      strftime('%Y-%m-%dT%H:%M:00.000Z', expires_at, '-30 days'),
+      strftime('%Y-%m-%dT%H:%M:00.000Z', expires_at, '-30 days'), expires_at from sessions_before`.execute(
+    db,
+  );
+  await sql`drop table sessions_before`.execute(db);
+  await sql`create index sessions_by_instructor on sessions(instructor)`.execute(db);
+  await sql`create table invitations (
+    id text primary key, kind text not null, token_hash text not null unique, name text not null,
+    role text not null, instructor text references instructors(id), created_at text not null,
+    expires_at text not null, used_at text) strict`.execute(db);
+  await sql`create table changes (
+    position integer primary key autoincrement, at text not null,
+    instructor text references instructors(id), kind text not null, name text not null,
+    subject_kind text, subject text, parts text not null default '[]') strict`.execute(db);
+  await sql`alter table mocks add column note text not null default ''`.execute(db);
+  await sql`alter table mocks add column removed_at text`.execute(db);
+  await sql`alter table mocks add column revision integer not null default 1`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import type { NewMock, MockView } from '../../contract';
 import type { Standard } from '../../core/standard';
+import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
 import { readJson, shownZone } from './readable';
 import { nameHas } from './search';
@@ -19,6 +20,7 @@ const selectMocks = (db: Database) =>
     )
     .leftJoin('vehicles', 'vehicles.id', 'mocks.vehicle')
     .leftJoin('routes', 'routes.id', 'mocks.route')
+    .where('mocks.removed_at', 'is', null)
     .select([
       'mocks.id',
       'mocks.retest',
@@ -68,6 +70,8 @@ export interface MockFilter {
   readonly standard?: string | null;
   /** Part of the learner's name. */
   readonly search?: string | null;
+  /** Only what one instructor gave, or of learners whom they teach; null for all. */
+  readonly seenBy?: string | null;
   /** Leaves out what learners with very many mocks drove before an instant of their own. */
   readonly since?: readonly Since[];
 }
@@ -82,20 +86,23 @@ export interface Since {
 async function sinceNewest(db: Database, newest: number): Promise<readonly Since[]> {
   const { rows } = await sql<Since>`
     select learner, (select started_at from mocks as own where own.learner = many.learner
-      order by started_at desc limit 1 offset ${newest - 1}) as "from"
-    from (select learner from mocks group by learner having count(*) > ${newest}) as many`.execute(db);
+      and own.removed_at is null order by started_at desc limit 1 offset ${newest - 1}) as "from"
+    from (select learner from mocks where removed_at is null group by learner having count(*) > ${newest}) as many`.execute(
+    db,
+  );
   return rows;
 }
 
 /** Newest first. */
 export async function listMocks(
   db: Database,
-  { limit, after, learner, from, standard = null, search = null, since = [] }: MockFilter,
+  { limit, after, learner, from, standard = null, search = null, seenBy = null, since = [] }: MockFilter,
 ): Promise<MockView[]> {
   let query = selectMocks(db).orderBy('mocks.started_at', 'desc').orderBy('mocks.id').limit(limit);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
   if (standard !== null) query = query.where('mocks.standard', '=', standard);
   if (search !== null) query = query.where(nameHas(search));
+  if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
   if (from !== null) query = query.where('mocks.started_at', '>=', from);
   for (const many of since)
     query = query.where((is) =>
@@ -129,6 +136,9 @@ export async function addMock(db: Database, mock: NewMock, instructor: string): 
       started_at: new Date(mock.startedAt).toISOString(),
       zone: mock.zone,
       ready: JSON.stringify(mock.ready),
+      note: '',
+      removed_at: null,
+      revision: 1,
     })
     .onConflict((conflict) => conflict.column('id').doNothing())
     .executeTakeFirstOrThrow();
@@ -280,11 +290,13 @@ export async function drivesOf(db: Database, mocks: readonly MockView[]): Promis
 export async function statesOfDrives(db: Database): Promise<ReadonlyMap<string, string>> {
   const { rows } = await sql<{ mock: string; state: string }>`
     select mocks.id as mock, coalesce(marks.last, 0) || ' ' || coalesce(places.last, 0)
-      || ' ' || coalesce(routes.revision, 0) || ' ' || (select coalesce(sum(version), 0) from networks) as state
+      || ' ' || coalesce(routes.revision, 0) || ' ' || (select coalesce(sum(version), 0) from networks)
+      || ' ' || mocks.revision as state
     from mocks
       left join (select mock, max(position) as last from events group by mock) as marks on marks.mock = mocks.id
       left join (select mock, max(position) as last from fixes group by mock) as places on places.mock = mocks.id
-      left join routes on routes.id = mocks.route`.execute(db);
+      left join routes on routes.id = mocks.route
+    where mocks.removed_at is null`.execute(db);
   return new Map(rows.map(({ mock, state }) => [mock, state]));
 }
 
@@ -299,6 +311,7 @@ export async function drivesBefore(
     .selectFrom('mocks')
     .select(['id', 'standard', 'standard_version'])
     .where('started_at', '<', before)
+    .where('removed_at', 'is', null)
     .orderBy('started_at', 'desc')
     .limit(most);
   if (learner !== null) query = query.where('learner', '=', learner);
@@ -342,6 +355,7 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
   const rows = await db
     .selectFrom('mocks')
     .select(({ fn }) => ['learner', fn.countAll<number>().as('mocks')])
+    .where('removed_at', 'is', null)
     .groupBy('learner')
     .execute();
   return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));
@@ -351,7 +365,7 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
 export async function stateOfDrives(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`
     select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from fixes)
-      || ' ' || (select count(*) from mocks) || ' ' || (select coalesce(sum(revision), 0) from routes)
+      || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from mocks) || ' ' || (select coalesce(sum(revision), 0) from routes)
       || ' ' || (select coalesce(sum(version), 0) from networks) as state`.execute(db);
   return rows[0]?.state ?? '';
 }
@@ -360,7 +374,7 @@ export async function stateOfDrives(db: Database): Promise<string> {
 export async function stateOfEvidence(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`
     select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from drill)
-      || ' ' || (select count(*) from mocks) || ' ' || (select count(*) from standards)
+      || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from mocks) || ' ' || (select count(*) from standards)
       || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from learners)
       || ' ' || (select coalesce(sum(revision), 0) from questions)
       || ' ' || (select coalesce(sum(revision), 0) from settings)

@@ -3,6 +3,7 @@ import type { PracticeRunView, PracticeTold, PracticeToKeep, PracticeView } from
 import type { DriveEvent } from '../../core/marking';
 import { checkShape } from '../../core/problems';
 import { parseRun, type JudgedRun, type Run } from '../../core/yard';
+import { isOf } from './belonging';
 import type { Database } from './database';
 import { readColumn, readJson, shownZone } from './readable';
 
@@ -70,10 +71,15 @@ function viewOf(row: Row): PracticeView | null {
   );
 }
 
-/** Runs of a learner, or of all, the newest first. */
-export async function listPractice(db: Database, learner: string | null): Promise<PracticeView[]> {
+/** Runs of a learner, or of all, the newest first. @param seenBy only those that this instructor sees; null: all */
+export async function listPractice(
+  db: Database,
+  learner: string | null,
+  seenBy: string | null = null,
+): Promise<PracticeView[]> {
   let query = select(db).orderBy('practice.started_at', 'desc').orderBy('practice.id').limit(MOST);
   if (learner !== null) query = query.where('practice.learner', '=', learner);
+  if (seenBy !== null) query = query.where(isOf(seenBy, 'practice'));
   return (await query.execute()).flatMap((row) => viewOf(row) ?? []);
 }
 

@@ -1,6 +1,7 @@
 import type { ResultToKeep, ResultView } from '../../contract';
 import * as z from 'zod';
 import { checkShape } from '../../core/problems';
+import { isOf } from './belonging';
 import type { Database } from './database';
 import { readColumn } from './readable';
 
@@ -9,8 +10,12 @@ const forecastKept = z.object({ pass: z.number(), low: z.number(), high: z.numbe
 export const readForecast = (text: string): ResultView['foretold'] =>
   readColumn(text, (input) => checkShape(forecastKept, input));
 
-/** Official results, the newest first. @param learner only of this one; null for all */
-export async function listResults(db: Database, learner: string | null): Promise<ResultView[]> {
+/** Official results, the newest first. @param learner only of this one; null for all @param seenBy only of whom this instructor teaches; null for all */
+export async function listResults(
+  db: Database,
+  learner: string | null,
+  seenBy: string | null = null,
+): Promise<ResultView[]> {
   let query = db
     .selectFrom('results')
     .innerJoin('learners', 'learners.id', 'results.learner')
@@ -28,6 +33,7 @@ export async function listResults(db: Database, learner: string | null): Promise
     .orderBy('results.day', 'desc')
     .orderBy('results.id');
   if (learner !== null) query = query.where('results.learner', '=', learner);
+  if (seenBy !== null) query = query.where(isOf(seenBy, null));
   const rows = await query.execute();
   return rows.map(({ learnerId, learnerName, passed, foretold, ...rest }) => ({
     ...rest,

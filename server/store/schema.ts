@@ -1,4 +1,5 @@
 import type { Generated } from 'kysely';
+import type { ChangeKind, ChangeView, InvitationView, Role } from '../../contract';
 
 /** The tables as they are after the last migration. Instants are ISO text in UTC, booleans 0 or 1. */
 export interface Tables {
@@ -9,8 +10,45 @@ export interface Tables {
     name_key: string;
     passphrase_hash: string;
     demo: number;
+    role: Role;
+    /** 0: may not sign in; kept for what they did. */
+    active: number;
   };
-  sessions: { token_hash: string; instructor: string; expires_at: string };
+  sessions: {
+    token_hash: string;
+    /** By which a list names it; says nothing of the token. */
+    id: string;
+    instructor: string;
+    /** What kind of device it is, in words. */
+    device: string;
+    started_at: string;
+    seen_at: string;
+    expires_at: string;
+  };
+  /** One-time links by which somebody joins, or chooses a new passphrase. Only a hash is kept. */
+  invitations: {
+    id: string;
+    kind: InvitationView['kind'];
+    token_hash: string;
+    name: string;
+    role: Role;
+    /** Whose passphrase it is about; null for somebody new. */
+    instructor: string | null;
+    created_at: string;
+    expires_at: string;
+    used_at: string | null;
+  };
+  /** Who changed what: only ever added to. */
+  changes: {
+    position: Generated<number>;
+    at: string;
+    instructor: string | null;
+    kind: ChangeKind;
+    name: string;
+    subject_kind: NonNullable<ChangeView['subject']>['kind'] | null;
+    subject: string | null;
+    parts: string;
+  };
   learners: {
     id: string;
     name: string;
@@ -24,6 +62,8 @@ export interface Tables {
     overrule: string | null;
     /** JSON: how they are reached, what they are taught in, notes. */
     details: string;
+    /** Who teaches them; null: nobody yet. */
+    instructor: string | null;
     /** No longer taught here; kept for what was driven and for results. */
     has_left: number;
     revision: number;
@@ -130,6 +170,11 @@ export interface Tables {
     started_at: string;
     zone: string;
     ready: string;
+    /** About the whole mock, for instructors only. */
+    note: string;
+    /** When it was put into the bin; null: it is not there. */
+    removed_at: string | null;
+    revision: number;
   };
   /** Courses and vehicles as geometry of the school's own. */
   yard_files: {

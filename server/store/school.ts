@@ -13,6 +13,8 @@ export async function schoolHeld(db: Database): Promise<SchoolView> {
   const standard = typeof body.standard === 'string' ? body.standard : null;
   const units = body.units === 'metric' || body.units === 'imperial' ? body.units : null;
   return {
+    name: typeof body.name === 'string' ? body.name : '',
+    drivingSide: body.drivingSide === 'left' || body.drivingSide === 'right' ? body.drivingSide : null,
     standard,
     units: units ?? (await unitsOfLastMock(db)) ?? 'imperial',
     learnerRoads: Array.isArray(body.learnerRoads) ? body.learnerRoads.filter(isRules) : [],
@@ -34,6 +36,7 @@ async function unitsOfLastMock(db: Database): Promise<SchoolView['units'] | null
   const last = await db
     .selectFrom('mocks')
     .select('standard')
+    .where('removed_at', 'is', null)
     .orderBy('started_at', 'desc')
     .limit(1)
     .executeTakeFirst();

@@ -1,5 +1,6 @@
 import { compareVersions, readStandard, type Standard, type StandardRef } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
+import { isOf } from './belonging';
 import type { Database } from './database';
 
 const read = new WeakMap<Database, Map<string, Standard>>();
@@ -34,10 +35,10 @@ export async function newestStandard(db: Database, id: string): Promise<Standard
   return null;
 }
 
-/** Newest version of each first, with the mocks that were marked under it. */
-export async function listStandards(db: Database): Promise<StandardSummary[]> {
+/** Newest version of each first, with the mocks that were marked under it. @param seenBy counts only what this instructor sees; null: all */
+export async function listStandards(db: Database, seenBy: string | null = null): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title']).execute();
-  const uses = await db
+  let using = db
     .selectFrom('mocks')
     .innerJoin('learners', 'learners.id', 'mocks.learner')
     .select(({ fn }) => [
@@ -48,9 +49,11 @@ export async function listStandards(db: Database): Promise<StandardSummary[]> {
       fn.count<number>('mocks.id').as('mocks'),
       fn.max('mocks.started_at').as('last'),
     ])
+    .where('mocks.removed_at', 'is', null)
     .groupBy(['mocks.standard', 'mocks.standard_version', 'learners.id', 'learners.name'])
-    .orderBy('last', 'desc')
-    .execute();
+    .orderBy('last', 'desc');
+  if (seenBy !== null) using = using.where(isOf(seenBy, 'mocks'));
+  const uses = await using.execute();
   const readable = await Promise.all(
     rows.map(async (row) => {
       const standard = await standardOf(db, row);

@@ -50,7 +50,7 @@ beforeAll(async () => {
     ['ben', 'Ben Åskeby'],
     ['cai', 'Cai Quist'],
   ] as const)
-    await addLearner(db, { id, name });
+    await addLearner(db, { id, name }, null);
 }, 30_000);
 afterAll(async () => {
   await db.destroy();

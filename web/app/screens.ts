@@ -82,6 +82,12 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/shared-mock')).SharedPage,
   },
   {
+    path: '/welcome/:token',
+    title: 'Welcome',
+    bare: 'anybody',
+    load: async () => (await import('../screens/welcome')).WelcomePage,
+  },
+  {
     path: '/routes',
     title: 'Routes',
     inNavigation: true,

@@ -132,7 +132,15 @@ export async function readinessList(db: Database, now: string): Promise<Readines
     const mocks = drives.byLearner.get(learner.id) ?? [];
     const standard = await targetOf(db, learner);
     const { id, name, testDate, overrule, lastMock } = learner;
-    const who = { learner: { id, name }, testDate, overrule, lastMock, mocks: counts.get(id) ?? 0 };
+    const taughtBy = learner.instructor?.id ?? null;
+    const who = {
+      learner: { id, name },
+      taughtBy,
+      testDate,
+      overrule,
+      lastMock,
+      mocks: counts.get(id) ?? 0,
+    };
     if (!standard) {
       rows.push({
         ...who,

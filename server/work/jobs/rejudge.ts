@@ -14,6 +14,7 @@ export async function rejudgeAll(
   const { total } = await db
     .selectFrom('mocks')
     .select((is) => is.fn.countAll<number>().as('total'))
+    .where('removed_at', 'is', null)
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
   let done = 0;

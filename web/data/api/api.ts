@@ -83,6 +83,9 @@ export const api = createApi({
     'coaching',
     'yard',
     'practice',
+    'people',
+    'devices',
+    'changes',
   ],
   endpoints: () => ({}),
 });

@@ -7,7 +7,23 @@ export {
   useChangePassphraseMutation,
   useSignOutMutation,
   useSignOutOthersMutation,
+  useDevicesQuery,
+  useSignOutDeviceMutation,
+  useMay,
+  useMayChange,
 } from './session';
+export {
+  useChangePagesInfiniteQuery,
+  useChangePersonMutation,
+  useEndInvitationMutation,
+  useInvitationsQuery,
+  useInviteMutation,
+  useMakePassphraseLinkMutation,
+  usePeopleQuery,
+  useSignOutPersonMutation,
+  useWelcomeQuery,
+  useAcceptWelcomeMutation,
+} from './people';
 export {
   useBackupsQuery,
   useBackUpMutation,

@@ -20,6 +20,7 @@ export interface LearnerChanges {
   readonly overrule?: Pick<Overrule, 'word' | 'reason'> | null;
   readonly details?: LearnerView['details'];
   readonly left?: boolean;
+  readonly instructor?: string | null;
 }
 
 /** Whom a list is of, and in which order. */
@@ -28,6 +29,8 @@ export interface LearnersAsked {
   readonly sort: LearnerSort;
   /** Those who are no longer taught here. */
   readonly left?: boolean;
+  /** Only those whom one teaches oneself. */
+  readonly mine?: boolean;
 }
 
 /** As many as a picker offers; also what is there of a list without the server. */
@@ -46,7 +49,7 @@ const learners = api.injectEndpoints({
     learnerPages: build.infiniteQuery<Page<ListedLearner>, LearnersAsked, string | null>({
       infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
       query: ({ queryArg, pageParam }) =>
-        `/learners?${queryOf({ search: queryArg.search, sort: queryArg.sort, left: queryArg.left ? '1' : null, limit: PAGE, cursor: pageParam })}`,
+        `/learners?${queryOf({ search: queryArg.search, sort: queryArg.sort, left: queryArg.left ? '1' : null, taught: queryArg.mine ? 'me' : null, limit: PAGE, cursor: pageParam })}`,
       providesTags: [LIST],
     }),
     learner: build.query<LearnerView, string>({

@@ -6,13 +6,13 @@ const school = api.injectEndpoints({
   endpoints: (build) => ({
     school: build.query<SchoolView, Nothing>({ query: () => '/school', providesTags: ['school'] }),
     keepSchool: build.mutation<SchoolView, SchoolView>({
-      query: ({ standard, units, learnerRoads, revision }) => ({
+      query: ({ revision, ...body }) => ({
         url: '/school',
         method: 'PUT',
         headers: ifMatch(revision),
-        body: { standard, units, learnerRoads },
+        body,
       }),
-      invalidatesTags: ['school', 'learners', 'readiness', 'evidence'],
+      invalidatesTags: ['school', 'learners', 'readiness', 'evidence', 'changes'],
     }),
     reach: build.query<ReachView, Nothing>({ query: () => '/school/reach' }),
     backups: build.query<BackupsView, Nothing>({ query: () => '/school/backups' }),

@@ -1,4 +1,14 @@
-import type { HealthView, PassphraseChange, SessionView, SignIn } from '../../../contract';
+import {
+  may,
+  reach,
+  type DeviceView,
+  type HealthView,
+  type Page,
+  type PassphraseChange,
+  type Right,
+  type SessionView,
+  type SignIn,
+} from '../../../contract';
 import { api, type Nothing } from './api';
 
 /** Who is here: signing in and out. */
@@ -19,6 +29,15 @@ const session = api.injectEndpoints({
     }),
     signOutOthers: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session/others', method: 'DELETE' }),
+      invalidatesTags: ['devices'],
+    }),
+    devices: build.query<Page<DeviceView>, Nothing>({
+      query: () => '/session/devices',
+      providesTags: ['devices'],
+    }),
+    signOutDevice: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/session/devices/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['devices'],
     }),
     signOut: build.mutation<unknown, Nothing>({
       query: () => ({ url: '/session', method: 'DELETE' }),
@@ -35,4 +54,22 @@ export const {
   useChangePassphraseMutation,
   useSignOutOthersMutation,
   useSignOutMutation,
+  useDevicesQuery,
+  useSignOutDeviceMutation,
 } = session;
+
+/** Whether who is signed in has a right; false until that is known. */
+export function useMay(right: Right): boolean {
+  const { data } = useSessionQuery();
+  return data !== undefined && may(data.instructor.role, right);
+}
+
+/** Whether who is signed in may change a learner's record. @returns told by who teaches them; null: nobody */
+export function useMayChange(): (taughtBy: { readonly id: string } | null) => boolean {
+  const { data } = useSessionQuery();
+  return (taughtBy) => {
+    if (!data) return false;
+    const { id, role } = data.instructor;
+    return reach[role].changes === 'all' || taughtBy === null || taughtBy.id === id;
+  };
+}

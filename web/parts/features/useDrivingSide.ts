@@ -6,5 +6,5 @@ export function useDrivingSide(): 'left' | 'right' {
   const { data: standards } = useStandardsQuery();
   const { data: routes } = useRoutesQuery();
   const usual = newestVersions(standards?.items ?? []).find(({ id }) => id === school?.standard);
-  return usual?.drivingSide ?? routes?.items[0]?.drivingSide ?? 'left';
+  return school?.drivingSide ?? usual?.drivingSide ?? routes?.items[0]?.drivingSide ?? 'left';
 }

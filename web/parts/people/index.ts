@@ -4,3 +4,6 @@ export { useEverybody } from './useEverybody';
 export { useLearnersFound } from './useLearnersFound';
 export { NewLearnerDialog } from './NewLearnerDialog';
 export { NAME_PROBLEM, NameField } from './NameField';
+export { roleTitles, roleWords } from './roleWords';
+export { OnlyOwners } from './OnlyOwners';
+export { IfMay } from './IfMay';

@@ -1,3 +1,4 @@
+export { Aside } from './Aside';
 export { EditorBar } from './EditorBar';
 export { EndsAfter } from './EndsAfter';
 export { FileButton } from './FileButton';
@@ -12,6 +13,7 @@ export { OpeningRow } from './OpeningRow';
 export { FlagSign } from './FlagSign';
 export { printByDay } from './printByDay';
 export { ProblemList } from './ProblemList';
+export { ReadOnly } from './ReadOnly';
 export { RemoveButton } from './RemoveButton';
 export { saveFile } from './saveFile';
 export { severityWord } from './severityWord';

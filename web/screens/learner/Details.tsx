@@ -1,13 +1,14 @@
 import { Box, Button, Link as Anchor, Typography } from '@mui/material';
 import type { LearnerView } from '../../../contract';
-import { errorText, useChangeLearnerMutation } from '../../data/api';
-import { colour, ErrorNote } from '../../parts/ui';
+import { errorText, useChangeLearnerMutation, useMayChange } from '../../data/api';
+import { Aside, ErrorNote } from '../../parts/ui';
 
 /** How a learner is reached and what they are taught in; to edit, to archive and to bring back. */
 export function Details({ learner, onEdit }: { readonly learner: LearnerView; readonly onEdit: () => void }) {
   const [change, { error, isLoading }] = useChangeLearnerMutation();
   const { phone, email, licenceClass, transmission, notes } = learner.details;
   const taught = [licenceClass, transmission].filter((part) => part).join(', ');
+  const mine = useMayChange()(learner.instructor);
   const archive = (left: boolean) =>
     void change({ id: learner.id, revision: learner.revision, change: { left } });
   return (
@@ -16,21 +17,28 @@ export function Details({ learner, onEdit }: { readonly learner: LearnerView; re
         <Typography variant="h2" id="learner-facts" sx={{ mr: 'auto' }}>
           Details
         </Typography>
-        <Button variant="outlined" onClick={onEdit}>
-          Edit
-        </Button>
-        <Button color="inherit" disabled={isLoading} onClick={() => archive(!learner.left)}>
-          {learner.left ? 'Bring back' : 'Archive'}
-        </Button>
+        {mine ? (
+          <>
+            <Button variant="outlined" onClick={onEdit}>
+              Edit
+            </Button>
+            <Button color="inherit" disabled={isLoading} onClick={() => archive(!learner.left)}>
+              {learner.left ? 'Bring back' : 'Archive'}
+            </Button>
+          </>
+        ) : null}
       </Box>
       {learner.left ? (
-        <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5, mb: 1 }}>
-          Archived: {learner.name} is in no list, and everything that was driven is kept.
-        </Typography>
+        <Aside role="status" tone="ochre" sx={{ mb: 1 }}>
+          <Typography>
+            Archived: {learner.name} is in no list, and everything that was driven is kept.
+          </Typography>
+        </Aside>
       ) : null}
       {error ? <ErrorNote title="Couldn’t save">{errorText(error)}</ErrorNote> : null}
       <Typography>
-        {taught || 'No licence class or transmission noted'}
+        {learner.instructor ? `Taught by ${learner.instructor.name}; ` : ''}
+        {taught || 'no licence class or transmission noted'}
         {phone ? (
           <>
             {'; '}

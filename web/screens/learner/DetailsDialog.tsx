@@ -1,6 +1,6 @@
 import { MenuItem, Stack, TextField } from '@mui/material';
 import { DetailsToKeep, LearnerChange, transmissions, type LearnerView } from '../../../contract';
-import { useChangeLearnerMutation } from '../../data/api';
+import { useChangeLearnerMutation, useMay, usePeopleQuery } from '../../data/api';
 import { FormDialog, useBodyForm } from '../../parts/form';
 import { NAME_PROBLEM, NameField } from '../../parts/people';
 import { useLearnerRoads } from '../../parts/route';
@@ -15,23 +15,32 @@ interface Props {
 export function DetailsDialog({ learner, onClose }: Props) {
   const [change, { error, isLoading }] = useChangeLearnerMutation();
   const { classes } = useLearnerRoads();
-  const { field, handleSubmit, isDirty, watch } = useBodyForm(LearnerChange, {
+  const { field, handleSubmit, isDirty, watch, setValue } = useBodyForm(LearnerChange, {
     name: learner.name,
+    instructor: learner.instructor?.id ?? null,
     details: Object.assign(new DetailsToKeep(), learner.details),
   });
   const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
-  const save = async ({ name, details }: LearnerChange) => {
+  const handsOver = useMay('manage learners');
+  const { data: people } = usePeopleQuery();
+  const save = async ({ name, details, instructor = null }: LearnerChange) => {
     const done = await change({
       id: learner.id,
       revision: learner.revision,
-      change: { ...(name === undefined ? {} : { name }), ...(details ? { details: { ...details } } : {}) },
+      change: {
+        ...(name === undefined ? {} : { name }),
+        ...(details ? { details: { ...details } } : {}),
+        ...(instructor === (learner.instructor?.id ?? null) ? {} : { instructor }),
+      },
     });
     if (done.error) return;
     saved();
     onClose();
   };
   const { licenceClass, transmission } = learner.details;
+  const teacher = watch('instructor') ?? '';
+  const teachers = (people?.items ?? []).filter(({ id, active }) => active || id === learner.instructor?.id);
   return (
     <FormDialog
       title={`Edit ${learner.name}`}
@@ -48,6 +57,23 @@ export function DetailsDialog({ learner, onClose }: Props) {
         name={watch('name') ?? ''}
         own={learner.id}
       />
+      {handsOver ? (
+        <TextField
+          select
+          label="Taught by"
+          value={teachers.some(({ id }) => id === teacher) ? teacher : ''}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          onChange={(event) => setValue('instructor', event.target.value || null, { shouldDirty: true })}
+          helperText="Their mocks stay as they are when you hand them over."
+        >
+          <MenuItem value="">Nobody yet</MenuItem>
+          {teachers.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : null}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
         <TextField fullWidth label="Phone (optional)" type="tel" {...field('details.phone')} />
         <TextField

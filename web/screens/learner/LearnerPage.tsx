@@ -5,10 +5,17 @@ import { limitOf, limitTitle, type Standard } from '../../../core/standard';
 import type { LearnerView } from '../../../contract';
 import { nextStepOf, type Condition, type NextStep, type Readiness } from '../../../core/readiness';
 import { compileStandard } from '../../../core/standard';
-import { errorText, newestVersions, useStandardsQuery, useChangeLearnerMutation } from '../../data/api';
+import {
+  errorText,
+  newestVersions,
+  useChangeLearnerMutation,
+  useMayChange,
+  useStandardsQuery,
+} from '../../data/api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../../parts/readiness';
 import { useReadiness } from '../../data/readiness';
 import {
+  Aside,
   colour,
   dayText,
   daysText,
@@ -17,6 +24,7 @@ import {
   EmptyNote,
   ErrorNote,
   LoadingNote,
+  ReadOnly,
   WindowTitle,
 } from '../../parts/ui';
 import { Details } from './Details';
@@ -40,10 +48,12 @@ export function LearnerPage() {
   const shown = useReadiness({ learner: id, standard: standardId, day, history: true });
   const { data: standards } = useStandardsQuery();
   const [change, changing] = useChangeLearnerMutation();
+  const mayChange = useMayChange();
   const { learner, evidence, standard, readiness, done, error } = shown;
   if (error && !learner)
     return <ErrorNote title="This learner could not be loaded">{errorText(error)}</ErrorNote>;
   if (!learner) return <LoadingNote what="the learner" />;
+  const mine = mayChange(learner.instructor);
   const days = learner.testDate === null ? null : daysUntil(learner.testDate, new Date());
   return (
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
@@ -85,7 +95,7 @@ export function LearnerPage() {
               </MenuItem>
             ))}
           </TextField>
-          {standardId !== null && standardId !== learner.preparesFor ? (
+          {mine && standardId !== null && standardId !== learner.preparesFor ? (
             <Button
               variant="outlined"
               disabled={changing.isLoading}
@@ -100,14 +110,24 @@ export function LearnerPage() {
               Prepare for this standard
             </Button>
           ) : null}
-          <Button variant="outlined" onClick={() => setEditing(true)}>
-            Edit
-          </Button>
+          {mine ? (
+            <Button variant="outlined" onClick={() => setEditing(true)}>
+              Edit
+            </Button>
+          ) : null}
           <Button component={Link} to={`/setup?learner=${id}`} variant="contained" sx={{ px: 3 }}>
             Start a mock
           </Button>
         </Stack>
       </Stack>
+      {mine ? null : (
+        <Aside role="note">
+          <Typography>
+            {learner.instructor?.name} teaches {learner.name}. You can mark a mock with them; only{' '}
+            {learner.instructor?.name} or an owner of the school can change this record.
+          </Typography>
+        </Aside>
+      )}
       {error && nothingYet(error) ? (
         <EmptyNote title="No mock yet">
           Start one, or choose above which standard {learner.name} will be tested under. Three mocks on
@@ -151,7 +171,9 @@ export function LearnerPage() {
               <WorkOn items={workItems(standard, readiness)} />
             </Box>
             <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
-              <TestDate {...{ learner, day, setDay, readiness }} hours={shown.hours} standard={standard} />
+              <ReadOnly when={!mine}>
+                <TestDate {...{ learner, day, setDay, readiness }} hours={shown.hours} standard={standard} />
+              </ReadOnly>
               <WhyFailed readiness={readiness} standard={standard} />
             </Box>
           </Box>
@@ -175,8 +197,12 @@ export function LearnerPage() {
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '1fr 1fr' },
         }}
       >
-        <Papers learner={learner} />
-        <Results learner={learner} />
+        <ReadOnly when={!mine}>
+          <Papers learner={learner} />
+        </ReadOnly>
+        <ReadOnly when={!mine}>
+          <Results learner={learner} />
+        </ReadOnly>
       </Box>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         A forecast from mocks can be wrong. You, the local code and the examiner decide. Today is{' '}
@@ -234,7 +260,9 @@ function Judgement({
       >
         {learner.overrule ? wordTitles[learner.overrule.word] : wordTitles[word]}
       </Typography>
-      <Overruling learner={learner} word={word} />
+      <ReadOnly when={!useMayChange()(learner.instructor)}>
+        <Overruling learner={learner} word={word} />
+      </ReadOnly>
       <Typography sx={{ fontSize: '1.2rem', mt: 1.5, mb: 1 }}>
         {word === 'too little evidence'
           ? `Perhaps ${percent(pass)}, but it may be anything from ${percent(low)} to ${percent(high)}`

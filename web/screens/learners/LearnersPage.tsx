@@ -3,7 +3,13 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { ReadinessRow } from '../../../contract';
 import { nameKey } from '../../../core/names';
-import { errorText, useLearnerPagesInfiniteQuery, useReadinessQuery } from '../../data/api';
+import {
+  errorText,
+  useLearnerPagesInfiniteQuery,
+  useMay,
+  useReadinessQuery,
+  useSessionQuery,
+} from '../../data/api';
 import { LearnerRow, NewLearnerDialog } from '../../parts/people';
 import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
 import { byReadiness } from './byReadiness';
@@ -24,6 +30,9 @@ export function LearnersPage() {
   const wanted = params.get('sort') ?? '';
   const sort: Sort = wanted in sorts ? (wanted as Sort) : 'test';
   const left = params.get('left') === '1';
+  const mine = params.get('taught') === 'me';
+  const { data: session } = useSessionQuery();
+  const adds = useMay('manage learners');
   const readiness = useReadinessQuery();
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'minmax(0, 1fr)' }}>
@@ -37,16 +46,32 @@ export function LearnersPage() {
         >
           {left ? 'Back to those taught now' : 'Archived'}
         </Button>
-        <Button variant="contained" onClick={() => setAdding(true)} sx={{ minHeight: 56, px: 3 }}>
-          Add a learner
-        </Button>
+        {adds ? (
+          <Button variant="contained" onClick={() => setAdding(true)} sx={{ minHeight: 56, px: 3 }}>
+            Add a learner
+          </Button>
+        ) : null}
       </Box>
-      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 240px' } }}>
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 200px 220px' } }}>
         <TextField
           label="Find a learner"
           value={letters}
           onChange={(event) => setLetters(event.target.value)}
         />
+        {adds ? (
+          <TextField
+            select
+            label="Taught by"
+            value={mine ? 'me' : ''}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            onChange={(event) =>
+              setParams((before) => withParam(before, 'taught', event.target.value), { replace: true })
+            }
+          >
+            <MenuItem value="">Everybody</MenuItem>
+            <MenuItem value="me">{session?.instructor.name ?? 'Me'}</MenuItem>
+          </TextField>
+        ) : null}
         <TextField
           select
           label="Sort by"
@@ -63,10 +88,10 @@ export function LearnersPage() {
         </TextField>
       </Box>
       {sort === 'ready' && !left ? (
-        <ByReadiness {...{ search, readiness }} />
+        <ByReadiness {...{ search, readiness }} taughtBy={mine ? (session?.instructor.id ?? null) : null} />
       ) : (
         <Paged
-          {...{ search, left }}
+          {...{ search, left, mine }}
           sort={sort === 'ready' ? 'name' : sort}
           rows={readiness.data?.items ?? []}
         />
@@ -80,16 +105,18 @@ function Paged({
   search,
   sort,
   left,
+  mine,
   rows,
 }: {
   readonly search: string;
   /** Those who are no longer taught here. */
   readonly left: boolean;
+  readonly mine: boolean;
   readonly sort: Exclude<Sort, 'ready'>;
   readonly rows: readonly ReadinessRow[];
 }) {
   const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
-    useLearnerPagesInfiniteQuery({ search, sort, left });
+    useLearnerPagesInfiniteQuery({ search, sort, left, mine });
   const learners = currentData?.pages.flatMap(({ items }) => items) ?? [];
   return (
     <>
@@ -121,9 +148,12 @@ const PAGE = 60;
 /** The forecasts come all at once, so they are put in order here. */
 function ByReadiness({
   search,
+  taughtBy,
   readiness: { data, error, isLoading, refetch },
 }: {
   readonly search: string;
+  /** Only whom this instructor teaches; null for all. */
+  readonly taughtBy: string | null;
   readonly readiness: {
     readonly data?: { readonly items: readonly ReadinessRow[] } | undefined;
     readonly error?: unknown;
@@ -133,7 +163,11 @@ function ByReadiness({
 }) {
   const [shown, setShown] = useState(PAGE);
   const key = nameKey(search);
-  const rows = byReadiness((data?.items ?? []).filter(({ learner }) => nameKey(learner.name).includes(key)));
+  const rows = byReadiness(
+    (data?.items ?? []).filter(
+      (row) => nameKey(row.learner.name).includes(key) && (taughtBy === null || row.taughtBy === taughtBy),
+    ),
+  );
   return (
     <>
       {error ? (

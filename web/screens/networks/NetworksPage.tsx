@@ -18,6 +18,7 @@ import { API, type ProblemDetails } from '../../../contract';
 import type { OsmReport } from '../../../core/network';
 import type { Parsed, Told } from '../../../core/problems';
 import { api, errorText, useNetworksQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { newWorker, told } from '../../data/network';
 import {
   colour,
@@ -65,14 +66,18 @@ export function NetworksPage() {
               {Math.round(kilometres).toLocaleString('en-GB')} km of road in {edges.toLocaleString('en-GB')}{' '}
               pieces; version {version}, {dayText(addedAt, localZone())}
             </Typography>
-            <Stack direction="row" sx={{ gap: 1, my: 0.5 }}>
-              <Button component={Link} to={`/routes/new?network=${id}`} variant="outlined">
-                Draw a route
-              </Button>
-              <Button component={Link} to={`/routes/compose?network=${id}`} variant="outlined">
-                Compose a route
-              </Button>
-            </Stack>
+            <IfMay right="manage shared things">
+              <>
+                <Stack direction="row" sx={{ gap: 1, my: 0.5 }}>
+                  <Button component={Link} to={`/routes/new?network=${id}`} variant="outlined">
+                    Draw a route
+                  </Button>
+                  <Button component={Link} to={`/routes/compose?network=${id}`} variant="outlined">
+                    Compose a route
+                  </Button>
+                </Stack>
+              </>
+            </IfMay>
             {source ? (
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                 {source}
@@ -81,7 +86,9 @@ export function NetworksPage() {
           </Box>
         ))}
       </Box>
-      <Bring replaceable={(data?.items ?? []).map(({ id, title }) => ({ id, title }))} />
+      <IfMay right="manage shared things">
+        <Bring replaceable={(data?.items ?? []).map(({ id, title }) => ({ id, title }))} />
+      </IfMay>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { QuestionView } from '../../../contract';
 import { writeBank, writeQuestionTable, type QuestionKind } from '../../../core/questions';
 import { errorText, useKeepQuestionMutation, useQuestionsQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { Sign } from '../../parts/signs';
 import { colour, EmptyNote, ErrorNote, LoadingNote, OpeningRow, saveFile } from '../../parts/ui';
 import { PointList } from '../../parts/questions';
@@ -43,12 +44,14 @@ export function BankView() {
           onChange={(event) => setLetters(event.target.value)}
           sx={{ flex: '1 1 260px' }}
         />
-        <Button variant="contained" onClick={() => setOpen('new')}>
-          Add a question
-        </Button>
-        <Button variant="outlined" onClick={() => setOpen('import')}>
-          Import a file
-        </Button>
+        <IfMay right="manage shared things">
+          <Button variant="contained" onClick={() => setOpen('new')}>
+            Add a question
+          </Button>
+          <Button variant="outlined" onClick={() => setOpen('import')}>
+            Import a file
+          </Button>
+        </IfMay>
         <Button
           variant="outlined"
           onClick={() =>
@@ -135,19 +138,23 @@ function BankRow({ view, onEdit }: { readonly view: QuestionView; readonly onEdi
                   {question.source.note}
                 </Typography>
               ) : null}
-              <Button variant="outlined" onClick={onEdit} sx={{ mt: 1 }}>
-                Change it
-              </Button>
+              <IfMay right="manage shared things">
+                <Button variant="outlined" onClick={onEdit} sx={{ mt: 1 }}>
+                  Change it
+                </Button>
+              </IfMay>
             </Box>
           </Box>
         </OpeningRow>
       </Box>
       <Box sx={{ minHeight: 64, display: 'flex', alignItems: 'center' }}>
-        <Switch
-          checked={enabled}
-          onChange={() => void keep({ question, enabled: !enabled, revision })}
-          slotProps={{ input: { 'aria-label': `Ask: ${question.title}` } }}
-        />
+        <IfMay right="manage shared things">
+          <Switch
+            checked={enabled}
+            onChange={() => void keep({ question, enabled: !enabled, revision })}
+            slotProps={{ input: { 'aria-label': `Ask: ${question.title}` } }}
+          />
+        </IfMay>
       </Box>
     </Box>
   );

@@ -27,6 +27,7 @@ import {
   useSchoolQuery,
   useStandardsQuery,
 } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import {
   distanceText,
   featureText,
@@ -168,9 +169,11 @@ function Actions({ route, revision }: { readonly route: Route; readonly revision
       <Button component={Link} to={`/routes/${route.id}/rehearse`} variant="contained">
         Rehearse
       </Button>
-      <Button component={Link} to={`/routes/${route.id}/edit`} variant="outlined">
-        Edit
-      </Button>
+      <IfMay right="manage shared things">
+        <Button component={Link} to={`/routes/${route.id}/edit`} variant="outlined">
+          Edit
+        </Button>
+      </IfMay>
       <Button variant="outlined" onClick={() => window.print()}>
         Print
       </Button>

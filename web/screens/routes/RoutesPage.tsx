@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { RouteSummary } from '../../../contract';
 import { errorText, useNetworksQuery, useRoutesQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { BringRoute } from './BringRoute';
@@ -35,15 +36,19 @@ export function RoutesPage() {
       >
         <Typography variant="h1">Routes</Typography>
         <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
-          <Button component={Link} to="/routes/compose" variant="contained" disabled={noRoads}>
-            Compose a route
-          </Button>
-          <Button component={Link} to="/routes/new" variant="outlined" disabled={noRoads}>
-            Draw one
-          </Button>
-          <Button variant="outlined" onClick={() => setBringing(true)}>
-            Import a file
-          </Button>
+          <IfMay right="manage shared things">
+            <>
+              <Button component={Link} to="/routes/compose" variant="contained" disabled={noRoads}>
+                Compose a route
+              </Button>
+              <Button component={Link} to="/routes/new" variant="outlined" disabled={noRoads}>
+                Draw one
+              </Button>
+              <Button variant="outlined" onClick={() => setBringing(true)}>
+                Import a file
+              </Button>
+            </>
+          </IfMay>
           <Button component={Link} to="/routes/hot-spots" variant="outlined">
             Hot spots
           </Button>

@@ -1,7 +1,7 @@
 import { Box, Button, Link, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import type { BackupsView, ReachView } from '../../../contract';
-import { errorText, useBackUpMutation, useBackupsQuery, useReachQuery } from '../../data/api';
+import { errorText, useBackUpMutation, useBackupsQuery, useMay, useReachQuery } from '../../data/api';
 import {
   colour,
   dayText,
@@ -25,7 +25,7 @@ export function DevicesView() {
       }}
     >
       <OtherDevices />
-      <Backups />
+      {useMay('keep records safe') ? <Backups /> : null}
     </Box>
   );
 }

@@ -25,6 +25,15 @@ export function GeneralView() {
     <Box sx={{ display: 'grid', gap: 3, maxWidth: 640 }}>
       {kept.error ? <ErrorNote title="Couldn’t save">{errorText(kept.error)}</ErrorNote> : null}
       <TextField
+        key={data.name}
+        label="Name of the school"
+        defaultValue={data.name}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+        onBlur={(event) => {
+          if (event.target.value.trim() !== data.name) void keep({ ...data, name: event.target.value });
+        }}
+      />
+      <TextField
         select
         label="Standard that learners prepare for"
         value={data.standard ?? ''}
@@ -51,6 +60,23 @@ export function GeneralView() {
       >
         <MenuItem value="imperial">Miles, yards and mph</MenuItem>
         <MenuItem value="metric">Kilometres, metres and km/h</MenuItem>
+      </TextField>
+      <TextField
+        select
+        label="People drive on the"
+        value={data.drivingSide ?? ''}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        onChange={(event) =>
+          void keep({
+            ...data,
+            drivingSide: event.target.value === '' ? null : event.target.value === 'right' ? 'right' : 'left',
+          })
+        }
+        helperText="Where a standard or a route is shown, its own side counts."
+      >
+        <MenuItem value="">Side of the standard</MenuItem>
+        <MenuItem value="left">Left</MenuItem>
+        <MenuItem value="right">Right</MenuItem>
       </TextField>
       <LearnerRoadsForm
         all={data.learnerRoads}

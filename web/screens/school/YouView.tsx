@@ -4,11 +4,13 @@ import { PASSPHRASE_LEAST, PassphraseChange } from '../../../contract';
 import {
   errorText,
   useChangePassphraseMutation,
+  useDevicesQuery,
   useSessionQuery,
+  useSignOutDeviceMutation,
   useSignOutOthersMutation,
 } from '../../data/api';
 import { useBodyForm } from '../../parts/form';
-import { ErrorNote } from '../../parts/ui';
+import { colour, dayText, ErrorNote, hourText, localZone } from '../../parts/ui';
 
 const EMPTY = { current: '', next: '' };
 
@@ -93,13 +95,13 @@ export function YouView() {
       </Box>
       <Box component="section" aria-labelledby="other-devices">
         <Typography variant="h2" id="other-devices">
-          Lost a tablet?
+          Where you’re signed in
         </Typography>
         <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-          Signs you out everywhere but on this device. Whoever knows your passphrase can sign in again: change
-          it too.
+          Lost a tablet? Sign it out here. Whoever knows your passphrase can sign in again: change it too.
         </Typography>
         {others.error ? <ErrorNote title="Couldn’t do it">{errorText(others.error)}</ErrorNote> : null}
+        <Devices />
         <Button variant="outlined" disabled={others.isLoading} onClick={() => void signOutOthers()}>
           Sign out all other devices
         </Button>
@@ -108,5 +110,45 @@ export function YouView() {
         </Typography>
       </Box>
     </Box>
+  );
+}
+
+function Devices() {
+  const { data } = useDevicesQuery();
+  const [signOut, { error, isLoading }] = useSignOutDeviceMutation();
+  return (
+    <>
+      {error ? <ErrorNote title="Couldn’t do it">{errorText(error)}</ErrorNote> : null}
+      <Box component="ul" aria-label="Devices" sx={{ listStyle: 'none', m: 0, mb: 2, p: 0 }}>
+        {data?.items.map(({ id, name, since, lastSeen, here }) => (
+          <Box
+            component="li"
+            key={id}
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              minHeight: 60,
+              borderBottom: `1px solid ${colour('line')}`,
+            }}
+          >
+            <Box sx={{ flex: 1 }}>
+              <Typography sx={{ fontWeight: 700 }}>
+                {name}
+                {here ? ', this device' : ''}
+              </Typography>
+              <Typography sx={{ color: 'text.secondary' }}>
+                Last used {dayText(lastSeen, localZone())} at {hourText(lastSeen, localZone())}, signed in
+                since {dayText(since, localZone())}
+              </Typography>
+            </Box>
+            {here ? null : (
+              <Button color="inherit" disabled={isLoading} onClick={() => void signOut(id)}>
+                Sign out
+              </Button>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </>
   );
 }

@@ -11,6 +11,7 @@ import {
   isStandardAnswered,
   type WithStandards,
 } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { colour, ErrorNote, LoadingNote } from '../../parts/ui';
 import { ExamplesSign } from '../../parts/standard';
 import { sureWords } from './sure';
@@ -37,9 +38,11 @@ export function LibraryPage() {
             authority&rsquo;s current text decides.
           </Typography>
         </Box>
-        <Button variant="outlined" onClick={() => setImporting(true)} sx={{ alignSelf: 'flex-start' }}>
-          Import a standard file
-        </Button>
+        <IfMay right="manage standards">
+          <Button variant="outlined" onClick={() => setImporting(true)} sx={{ alignSelf: 'flex-start' }}>
+            Import a standard file
+          </Button>
+        </IfMay>
       </Stack>
       {isLoading || !whole ? <LoadingNote what="the standards" /> : null}
       {error ? (

@@ -17,6 +17,7 @@ import {
   differenceWords,
 } from '../../../core/standard';
 import { errorText, useStandardQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { colour, ErrorNote, LoadingNote, Glyph, WindowTitle } from '../../parts/ui';
 import { OutcomeSign } from '../../parts/verdict';
 import { ExamplesSign } from '../../parts/standard';
@@ -52,12 +53,14 @@ function Booklet({ standard }: { readonly standard: Standard }) {
             <Button href={file} download={`${standard.id}.standard.json`} variant="outlined">
               Save as a file
             </Button>
-            <Button component={Link} to={`${here}/edit?copy`} variant="outlined">
-              Copy
-            </Button>
-            <Button component={Link} to={`${here}/edit`} variant="contained">
-              Change
-            </Button>
+            <IfMay right="manage standards">
+              <Button component={Link} to={`${here}/edit?copy`} variant="outlined">
+                Copy
+              </Button>
+              <Button component={Link} to={`${here}/edit`} variant="contained">
+                Change
+              </Button>
+            </IfMay>
           </Stack>
         </Stack>
         <Typography sx={{ fontSize: '1.15rem' }}>{standard.summary}</Typography>

@@ -1,10 +1,11 @@
 import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { useBackupsQuery } from '../../data/api';
+import { useBackupsQuery, useMay } from '../../data/api';
 
 /** That the school is not being backed up; nothing while it is. */
 export function BackupReminder() {
-  const { data } = useBackupsQuery();
+  const owner = useMay('keep records safe');
+  const { data } = useBackupsQuery(undefined, { skip: !owner });
   if (!data || (!data.late && data.failed === null)) return null;
   return (
     <Box component="section" aria-labelledby="backup-reminder" sx={{ mb: 3 }}>

@@ -26,6 +26,7 @@ import {
   type ControlId,
 } from '../../../core/vehicle';
 import { errorText, useChangeVehicleMutation, useCheckupsQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { useUnits } from '../../parts/features';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, WideTable, WindowTitle } from '../../parts/ui';
 import { CardFacts } from '../../parts/vehicle';
@@ -77,22 +78,26 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
             <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
               Walk through its controls
             </Button>
-            <Button variant="outlined" onClick={() => setEditing(true)}>
-              Edit
-            </Button>
-            <Button
-              color="inherit"
-              disabled={changing.isLoading}
-              onClick={() =>
-                void change({
-                  id: vehicle.id,
-                  revision: vehicle.revision,
-                  change: { retired: !vehicle.retired },
-                })
-              }
-            >
-              {vehicle.retired ? 'Use again' : 'Retire'}
-            </Button>
+            <IfMay right="manage shared things">
+              <>
+                <Button variant="outlined" onClick={() => setEditing(true)}>
+                  Edit
+                </Button>
+                <Button
+                  color="inherit"
+                  disabled={changing.isLoading}
+                  onClick={() =>
+                    void change({
+                      id: vehicle.id,
+                      revision: vehicle.revision,
+                      change: { retired: !vehicle.retired },
+                    })
+                  }
+                >
+                  {vehicle.retired ? 'Use again' : 'Retire'}
+                </Button>
+              </>
+            </IfMay>
           </Stack>
         </Box>
       </Box>

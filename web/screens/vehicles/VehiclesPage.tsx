@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { NewVehicle, type VehicleView } from '../../../contract';
 import { controls, odometerText } from '../../../core/vehicle';
 import { errorText, useAddVehicleMutation, useVehiclesQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { useBodyForm } from '../../parts/form';
 import { useUnits } from '../../parts/features';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
@@ -38,7 +39,9 @@ export function VehiclesPage() {
           ))}
       </Box>
       <Retired vehicles={data?.items.filter(({ retired }) => retired) ?? []} />
-      <AddVehicle />
+      <IfMay right="manage shared things">
+        <AddVehicle />
+      </IfMay>
       <Typography variant="body2" sx={{ mt: 3, color: 'text.secondary', maxWidth: 760 }}>
         A vehicle check by an instructor isn’t an inspection. Your country’s law and a garage decide. If in
         doubt, don’t drive the car.
