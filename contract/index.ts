@@ -2,12 +2,14 @@ export { API, MAX_BATCH, MOST } from './constants';
 export { DrillBatch, type DrillView } from './drill';
 export {
   DetailsToKeep,
+  GoalTick,
   LearnerChange,
   learnerSorts,
   NewLearner,
   OverruleToKeep,
   PaperToKeep,
   transmissions,
+  type GoalView,
   type HabitsView,
   type LearnerSort,
   type LearnerView,
@@ -58,7 +60,10 @@ export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,
   mockStates,
+  BIN_DAYS,
+  MockChange,
   NewMock,
+  type BinnedMock,
   type EventsAnswer,
   type EventsView,
   type Page,

@@ -176,6 +176,25 @@ export interface ListedLearner extends LearnerView {
   readonly lastMock: string | null;
 }
 
+/** A goal that was set at a debrief, for the lessons after it. */
+export interface GoalView {
+  /** Of the event that set it. */
+  readonly id: string;
+  readonly mock: string;
+  readonly text: string;
+  readonly setAt: string;
+  /** When it was ticked off, and by whom; null while it stands. */
+  readonly reached: { readonly at: string; readonly by: string } | null;
+}
+
+export class GoalTick {
+  @IsUUID()
+  mock!: string;
+
+  @IsBoolean()
+  reached!: boolean;
+}
+
 /** How learners can be put in order. */
 export const learnerSorts = ['name', 'test', 'mock'] as const;
 export type LearnerSort = (typeof learnerSorts)[number];

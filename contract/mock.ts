@@ -15,7 +15,8 @@ import {
 import type { DriveEvent, DriveResult } from '../core/marking';
 import { MAX_BATCH } from './constants';
 import type { Breach, StandardRef } from '../core/standard';
-import { IsInstant, IsZone, MayBeNull } from './rules';
+import type { Role } from './roles';
+import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 export class StandardRefBody {
   @IsString()
@@ -65,6 +66,33 @@ export class NewMock {
   ready!: string[];
 }
 
+/** What of a mock can be put right afterwards; its marks are changed by events. */
+export class MockChange {
+  /** Whose it is. */
+  @MayBeMissing()
+  @IsUUID()
+  learner?: string;
+
+  @MayBeMissing()
+  @IsInstant()
+  startedAt?: string;
+
+  @MayBeNull()
+  @IsUUID()
+  vehicle?: string | null;
+
+  @MayBeNull()
+  @IsString()
+  @Length(1, 80)
+  route?: string | null;
+
+  /** About the whole mock, for instructors only. */
+  @MayBeMissing()
+  @IsString()
+  @Length(0, 2_000)
+  note?: string;
+}
+
 export class EventBatch {
   /** Each is checked by core/marking, as the lines of a log file are. */
   @IsArray()
@@ -76,7 +104,7 @@ export class EventBatch {
 export interface MockView {
   readonly id: string;
   readonly learner: { readonly id: string; readonly name: string };
-  readonly instructor: { readonly id: string; readonly name: string };
+  readonly instructor: { readonly id: string; readonly name: string; readonly role: Role };
   readonly vehicle: { readonly id: string; readonly name: string } | null;
   readonly route: { readonly id: string; readonly title: string } | null;
   readonly standard: StandardRef & { readonly title: string };
@@ -84,7 +112,26 @@ export interface MockView {
   readonly startedAt: string;
   readonly zone: string;
   readonly ready: readonly string[];
+  /** About the whole mock, for instructors only. */
+  readonly note: string;
+  /** Counts changes; its ETag guards against writing over somebody else's. */
+  readonly revision: number;
 }
+
+/** A mock in the bin: gone from everywhere else, and after a month for good. */
+export interface BinnedMock {
+  readonly id: string;
+  readonly learner: { readonly id: string; readonly name: string };
+  readonly standard: string;
+  readonly startedAt: string;
+  readonly zone: string;
+  readonly removedAt: string;
+  /** How many marks and steps it has. */
+  readonly events: number;
+}
+
+/** So long a mock lies in the bin. */
+export const BIN_DAYS = 30;
 
 /** A test in a list, with what its log comes to now. */
 export interface MockSummary extends MockView {

@@ -1,5 +1,5 @@
 import { DrillBatch } from './drill';
-import { NewLearner, LearnerChange } from './learner';
+import { GoalTick, LearnerChange, NewLearner } from './learner';
 import { LessonToKeep } from './lesson';
 import { CalendarToMake, ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
@@ -10,7 +10,7 @@ import { SchoolToKeep } from './school';
 import { Invitation, PersonChange, Welcome } from './people';
 import type { Right } from './roles';
 import { PassphraseChange, SignIn } from './session';
-import { EventBatch, NewMock } from './mock';
+import { EventBatch, MockChange, NewMock } from './mock';
 import { NewVehicle, VehicleChange } from './vehicle';
 import { CourseToKeep, PracticeToKeep, YardVehicleToKeep } from './yard';
 
@@ -150,6 +150,21 @@ export const operations: readonly Operation[] = [
     path: '/learners/:id/evidence',
     summary: 'What a learner’s mocks tell under a standard, for working out readiness',
     query: ['standard'],
+    right: 'teach',
+    of: 'learner',
+  },
+  {
+    method: 'get',
+    path: '/learners/:id/goals',
+    summary: 'Goals of the last debriefs, those that stand and those that were reached',
+    right: 'teach',
+    of: 'learner',
+  },
+  {
+    method: 'put',
+    path: '/learners/:id/goals/:goal',
+    summary: 'Tick a goal off, or take the tick back',
+    body: GoalTick,
     right: 'teach',
     of: 'learner',
   },
@@ -514,7 +529,33 @@ export const operations: readonly Operation[] = [
     right: 'teach',
   },
   { method: 'post', path: '/mocks', summary: 'Start a mock test', body: NewMock, right: 'teach' },
-  { method: 'get', path: '/mocks/:id', summary: 'One mock test', right: 'teach', of: 'mock' },
+  { method: 'get', path: '/mocks/bin', summary: 'Mocks in the bin, the last deleted first', right: 'teach' },
+  {
+    method: 'post',
+    path: '/mocks/:id/back',
+    summary: 'Take a mock out of the bin',
+    right: 'teach',
+    of: 'mock',
+    changes: true,
+  },
+  { method: 'get', path: '/mocks/:id', summary: 'One mock test, with its ETag', right: 'teach', of: 'mock' },
+  {
+    method: 'patch',
+    path: '/mocks/:id',
+    summary: 'Move a mock to another learner, or change its start, vehicle, route or note (If-Match)',
+    body: MockChange,
+    right: 'teach',
+    of: 'mock',
+    changes: true,
+  },
+  {
+    method: 'delete',
+    path: '/mocks/:id',
+    summary: 'Put a mock into the bin, where it lies for 30 days',
+    right: 'teach',
+    of: 'mock',
+    changes: true,
+  },
   {
     method: 'get',
     path: '/mocks/:id/events',

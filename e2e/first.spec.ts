@@ -1,23 +1,26 @@
-import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
 import { startServer } from '../server/testing/process';
 import { expect, test } from './test';
 import { accessible } from './steps';
 
-test('an empty school: standard, practice that leaves nothing behind, a learner, the first mock', async ({
+test('an empty school: its owner made by a link, standard, practice that leaves nothing behind, a learner, the first mock', async ({
   page,
 }, info) => {
   const file = info.outputPath('empty.db');
-  const main = join(import.meta.dirname, '..', 'dist', 'server', 'main.js');
-  spawnSync(process.execPath, [main, 'add-instructor', '--name', 'Anna Test', '--database', file], {
-    input: 'a long passphrase\n',
-  });
   const server = await startServer('serve', file);
   try {
-    await page.goto(server.address);
-    await page.getByLabel('Your name').fill('Anna Test');
-    await page.getByLabel('Passphrase').fill('a long passphrase');
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.goto(/http\S+\/welcome\/\S+/.exec(server.printed())?.[0] ?? '');
+    const form = page.getByRole('form', { name: 'Set up your school' });
+    await form.getByRole('button', { name: 'Set up the school' }).click();
+    await expect(form.getByText('At least 10 characters.', { exact: true })).toBeVisible();
+    await form.getByLabel('Your name').fill('Anna Test');
+    await form.getByLabel('Passphrase').fill('a long passphrase');
+    await form.getByRole('button', { name: 'Show' }).click();
+    await expect(form.getByLabel('Passphrase')).toHaveAttribute('type', 'text');
+    await form.getByLabel('Name of the school').fill('Two Bridges');
+    await form.getByLabel('People drive on the').click();
+    await page.getByRole('option', { name: 'Right' }).click();
+    await accessible(page, 'setting up a school');
+    await form.getByRole('button', { name: 'Set up the school' }).click();
     const steps = page.getByRole('region', { name: 'First steps' });
     const practise = steps.getByRole('button', { name: 'Start practice' });
     await expect(practise).toBeDisabled();

@@ -126,3 +126,90 @@ test('a passphrase is changed by who knows it, and another device is signed out'
   await tablet.reload();
   await expect(tablet.getByLabel('Passphrase')).toBeVisible();
 });
+
+test('somebody is invited as a trainee, joins by the link, sees their own learners only, and loses access', async ({
+  page,
+  school,
+}) => {
+  await signInToDemo(page);
+  await page.goto('/school?view=people');
+  await page.getByRole('button', { name: 'Invite somebody' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Invite somebody' });
+  await dialog.getByLabel('Name').fill('ifor quennell');
+  await dialog.getByRole('button', { name: 'Make a link' }).click();
+  await expect(dialog).toContainText('Ifor Quennell is here already');
+  await dialog.getByLabel('Name').fill('Petra Lindqvale');
+  await dialog.getByLabel('Role').click();
+  await page.getByRole('option', { name: 'Trainee instructor' }).click();
+  await dialog.getByRole('button', { name: 'Make a link' }).click();
+  const made = page.getByRole('dialog', { name: 'Link for Petra Lindqvale' });
+  const link = await made.getByLabel('Link').inputValue();
+  await accessible(page, 'a one-time link');
+  await made.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('region', { name: 'Links not used yet' })).toContainText(
+    'Petra Lindqvale, to join as: Trainee instructor',
+  );
+  await accessible(page, 'people');
+
+  // One of the owner's learners is handed over before the trainee comes.
+  const phone = await (await school.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(link);
+  const join = phone.getByRole('form', { name: 'Join the school' });
+  await expect(join).toContainText('You’re invited to Pellam Cross Driving as: Trainee instructor');
+  await expect(join.getByLabel('Your name')).toHaveValue('Petra Lindqvale');
+  await join.getByLabel('Passphrase').fill('a long enough phrase');
+  await accessible(phone, 'joining');
+  await join.getByRole('button', { name: 'Join' }).click();
+  await expect(phone.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+  await phone.goto('/learners');
+  await expect(phone.getByText('No learner yet')).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Add a learner' })).toHaveCount(0);
+
+  await page.goto('/learners?sort=name');
+  await page.getByRole('link', { name: 'Rosa Quilmar' }).first().click();
+  await page.getByRole('region', { name: 'Details' }).getByRole('button', { name: 'Edit' }).click();
+  await page.getByLabel('Taught by').click();
+  await page.getByRole('option', { name: 'Petra Lindqvale' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('Taught by Petra Lindqvale');
+  await phone.reload();
+  await expect(phone.getByRole('link', { name: 'Rosa Quilmar' }).first()).toBeVisible();
+  await phone.goto('/school?view=general');
+  await expect(phone.getByText('Only an owner of the school can change these settings.')).toBeVisible();
+  await expect(phone.getByRole('tab', { name: 'Changes' })).toHaveCount(0);
+  await phone.goto('/routes');
+  await expect(phone.getByRole('link', { name: 'Hot spots' })).toBeVisible();
+  await expect(phone.getByRole('link', { name: 'Compose a route' })).toHaveCount(0);
+
+  await page.goto('/school?view=people');
+  const row = page.getByRole('listitem', { name: 'Petra Lindqvale' });
+  await row.getByRole('button', { name: 'Stop access' }).click();
+  await expect(row).toContainText('Can’t sign in');
+  await phone.goto('/learners');
+  await expect(phone.getByLabel('Passphrase')).toBeVisible();
+  await page.goto('/school?view=changes');
+  const changes = page.getByRole('list', { name: 'Changes' });
+  await expect(changes.getByRole('listitem').first()).toContainText(
+    'Maren Holtby changed the access of Petra Lindqvale',
+  );
+  await expect(changes).toContainText('Maren Holtby handed Rosa Quilmar over');
+  await expect(changes).toContainText('taught by: Maren Holtby to Petra Lindqvale');
+  await accessible(page, 'changes');
+});
+
+test('an instructor looks at a colleague’s learner, and can change only their own', async ({ page }) => {
+  const answer = await page.request.post('/api/v1/session', {
+    data: { name: 'Ifor Quennell', passphrase: 'wren at the window' },
+  });
+  expect(answer.ok()).toBe(true);
+  await page.goto('/learners?sort=name&taught=me');
+  const list = page.getByRole('list', { name: 'Learners' });
+  await expect(list.getByRole('link', { name: 'Leyla Farrokh' }).first()).toBeVisible();
+  await expect(list.getByRole('link', { name: 'Ines Tavarro' })).toHaveCount(0);
+  await page.goto('/learners?sort=name&search=Ines');
+  await list.getByRole('link', { name: 'Ines Tavarro' }).first().click();
+  await expect(page.getByText('Maren Holtby teaches Ines Tavarro.')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Start a mock' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Edit' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Archive' })).toHaveCount(0);
+});

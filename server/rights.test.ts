@@ -43,7 +43,7 @@ afterAll(async () => {
 });
 
 const closed = operations.filter(({ open }) => !open);
-const pathOf = ({ path }: Operation, id = randomUUID()) =>
+const pathOf = ({ path }: Operation, id: string = randomUUID()) =>
   path.replace(/:\w+/g, (name) => (name === ':id' ? id : 'none'));
 /** Ends the session that asks; the rest of these tests needs it. */
 const ENDS = new Set(['delete /session']);
@@ -178,7 +178,7 @@ describe('an instructor', () => {
     );
     expect(refused).toMatchObject({
       status: 403,
-      body: { detail: expect.stringContaining('Only Maren Holtby or an owner') as string },
+      body: { detail: expect.stringContaining('Only Maren Holtby or an owner') as unknown },
     });
     expect((await owner.get(`/learners/${foreign?.id ?? ''}`)).body).toMatchObject({ name: 'Ines Tavarro' });
     const mock = {

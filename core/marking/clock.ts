@@ -36,3 +36,14 @@ export function clockText(seconds: number): string {
     .map((part) => String(part).padStart(2, '0'))
     .join(':');
 }
+
+/** Seconds of a time as people type it: `1:02:30`, `12:30`, or `12` for minutes; null for what is no time. */
+export function typedSeconds(text: string): number | null {
+  const parts = text.trim().split(/[:.]/);
+  if (parts.length > 3 || !parts.every((part) => /^\d{1,3}$/.test(part))) return null;
+  const numbers = parts.map(Number);
+  if (numbers.slice(1).some((part) => part > 59)) return null;
+  const [hours = 0, minutes = 0, seconds = 0] =
+    numbers.length === 3 ? numbers : numbers.length === 2 ? [0, ...numbers] : [0, ...numbers, 0];
+  return hours * 3600 + minutes * 60 + seconds;
+}

@@ -1,5 +1,5 @@
 export { eventChecker } from './check';
-export { clockText, elapsedSeconds, isPaused, runningSince, secondsSince } from './clock';
+export { clockText, elapsedSeconds, isPaused, runningSince, secondsSince, typedSeconds } from './clock';
 export { driveOf, ratingsBy, type Drive, type DriveFlag, type TakenBack } from './drive';
 export { isFixedCourse, manoeuvresDue, nextDue, type DueManoeuvre } from './due';
 export {

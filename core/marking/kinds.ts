@@ -85,6 +85,8 @@ const schemaOf = <K extends string, S extends z.ZodRawShape>(kind: K, own: S) =>
       test: key.optional(),
       device: key,
       seq: z.int().min(0).max(1_000_000_000),
+      /** Who recorded it: an id that the school knows. Written by its server; older entries have none. */
+      person: key.optional(),
       at: instant,
       ...own,
     })

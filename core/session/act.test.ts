@@ -224,3 +224,48 @@ it('whatever is done in whatever order, the log holds only what the server would
     { numRuns: 200 },
   );
 });
+
+describe('marks that are put right after the drive', () => {
+  const ended = () => {
+    const one = session();
+    one.does({ do: 'begin', failed: [] });
+    one.does(mark);
+    one.does({ do: 'stage', stage: 'independent' });
+    one.does({ do: 'end', how: 'finished', countedBecause: null });
+    return one;
+  };
+
+  it('are added at their own time, and count as if they had been marked then', () => {
+    const { does, judged, refused, events } = ended();
+    const { end } = judged().drive;
+    const add = (item: string, seconds: number) =>
+      does({ do: 'add-mark', item, severity: 'minor', startedAt: instant(0), seconds });
+    add('mirror', 3);
+    expect(judged().marks.map(({ item, at }) => [item, at])).toEqual([
+      ['look', instant(2)],
+      ['mirror', instant(3)],
+    ]);
+    expect(judged().verdict.counts.minor).toBe(2);
+    const held = events.length;
+    expect(end?.at).toBe(instant(4));
+    for (const seconds of [5, -1, NaN]) add('mirror', seconds);
+    add('nothing', 3);
+    expect(refused).toEqual(['outside-drive', 'outside-drive', 'outside-drive', 'not-of-standard']);
+    expect(events.length).toBe(held);
+  });
+
+  it('become another item or severity at the same time, and a note goes with them', () => {
+    const { does, judged, refused } = ended();
+    const [first] = judged().marks;
+    if (!first) throw new Error('no mark');
+    const ids = does({ do: 'change-mark', mark: first, item: 'mirror', severity: 'grave' });
+    does({ do: 'note', text: 'Seen in the inside mirror.', of: ids.at(-1) ?? '' });
+    expect(judged().marks).toMatchObject([{ item: 'mirror', severity: 'grave', at: first.at }]);
+    expect(judged().drive.notes).toMatchObject([{ of: ids.at(-1), text: 'Seen in the inside mirror.' }]);
+    does({ do: 'change-mark', mark: first, item: 'look', severity: 'minor' });
+    does({ do: 'note', text: 'x', of: 'nowhere' });
+    const [now] = judged().marks;
+    if (now) does({ do: 'change-mark', mark: now, item: 'mirror', severity: 'grave' });
+    expect(refused).toEqual(['not-there', 'not-there', 'already-so']);
+  });
+});

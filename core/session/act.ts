@@ -3,6 +3,7 @@ import {
   keepsFix,
   openRun,
   parseEvent,
+  secondsSince,
   type DriveEvent,
   type EventBody,
   type EventOf,
@@ -10,7 +11,7 @@ import {
 } from '../marking';
 import type { FeatureReference } from '../route';
 import { markProblems, type CountedPhase, type Standard } from '../standard';
-import { moveMark } from './outside';
+import { replaceMark } from './outside';
 import { MOST_GOALS, type Refusal } from './refusal';
 import { countAsFull, endDrive, startRun, stopRun } from './runs';
 import type { Timed } from './timed';
@@ -29,6 +30,21 @@ export type Action =
   /** The checks at set-up that were not in order, by id. */
   | { readonly do: 'begin'; readonly failed: readonly string[] }
   | { readonly do: 'mark'; readonly item: string; readonly severity: string; readonly where?: Where }
+  /** What was seen and not marked: so many seconds after the start of the mock, and not after its end. */
+  | {
+      readonly do: 'add-mark';
+      readonly item: string;
+      readonly severity: string;
+      readonly startedAt: string;
+      readonly seconds: number;
+    }
+  /** What was marked as another thing than it was. */
+  | {
+      readonly do: 'change-mark';
+      readonly mark: Judgement['marks'][number];
+      readonly item: string;
+      readonly severity: string;
+    }
   | { readonly do: 'flag'; readonly where?: Where }
   /** Without faults the flag is dismissed. */
   | { readonly do: 'sort'; readonly flag: string; readonly faults: readonly Fault[] }
@@ -47,7 +63,8 @@ export type Action =
   | ({ readonly do: 'question' } & Told<'question'>)
   | { readonly do: 'say'; readonly feature: FeatureReference; readonly text: string }
   | { readonly do: 'step-in'; readonly by: EventOf<'intervention'>['by'] }
-  | { readonly do: 'note'; readonly text: string }
+  /** @param of the entry that it is about; else the whole drive */
+  | { readonly do: 'note'; readonly text: string; readonly of?: string }
   | { readonly do: 'goal'; readonly text: string }
   | {
       readonly do: 'rate';
@@ -118,6 +135,25 @@ export function act({ standard, events, judgement }: Session, action: Action, ne
         records({ kind: 'fault', item, severity, run: running?.run ?? null, ...where })
       );
     }
+    case 'add-mark': {
+      const { item, severity, startedAt, seconds } = action;
+      const end = drive.end?.at ?? drive.lastAt ?? startedAt;
+      // A clock shows whole seconds: the last one may be over before it is full.
+      if (!(seconds >= 0 && seconds <= Math.floor(secondsSince(startedAt, end))))
+        return refused({ code: 'outside-drive' });
+      const at = new Date(Date.parse(startedAt) + 1000 * seconds).toISOString();
+      return strange(standard, action) ?? records({ kind: 'fault', item, severity, run: null, at });
+    }
+    case 'change-mark': {
+      const { mark, item, severity } = action;
+      if (mark.source === 'question' || mark.source === 'conversion') return refused({ code: 'by-rule' });
+      const held = judgement.marks.some(
+        (one) => one.by === mark.by && one.item === mark.item && one.severity === mark.severity,
+      );
+      if (!held) return refused({ code: 'not-there' });
+      if (mark.item === item && mark.severity === severity) return refused({ code: 'already-so' });
+      return strange(standard, action) ?? records(...replaceMark(judgement, mark, { item, severity }));
+    }
     case 'flag':
       return records({ kind: 'peg', run: running?.run ?? null, ...action.where });
     case 'sort': {
@@ -149,7 +185,7 @@ export function act({ standard, events, judgement }: Session, action: Action, ne
         ? records(...retractsOf(action.retracts))
         : refused({ code: 'not-there' });
     case 'move':
-      return records(...moveMark(judgement, action.mark, action.run));
+      return records(...replaceMark(judgement, action.mark, { run: action.run }));
     case 'stage':
       return drive.stages.at(-1)?.stage === action.stage
         ? refused({ code: 'already-so' })
@@ -184,7 +220,8 @@ export function act({ standard, events, judgement }: Session, action: Action, ne
     case 'step-in':
       return records({ kind: 'intervention', by: action.by });
     case 'note':
-      return records({ kind: 'note', text: action.text });
+      if (action.of !== undefined && !there(action.of)) return refused({ code: 'not-there' });
+      return records({ kind: 'note', text: action.text, ...(action.of ? { of: action.of } : {}) });
     case 'goal': {
       const text = action.text.trim();
       if (drive.goals.some((goal) => goal.text === text)) return refused({ code: 'already-so' });

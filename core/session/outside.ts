@@ -29,25 +29,26 @@ export function outsideMarks(standard: Standard, { marks, drive }: Judgement): r
   });
 }
 
-/** Moves a mark into a run: what stood before is taken back, and the mark stands in the run at its own time. */
-export function moveMark(
+/** Puts another mark in the place of one, at its own time: in a run, as another item, or of another severity. */
+export function replaceMark(
   { marks }: Judgement,
-  { by, at, item, severity, source, flag, place, feature }: JudgedDriveMark,
-  run: string,
+  { by, at, item, severity, run, source, flag, place, feature }: JudgedDriveMark,
+  change: Partial<Pick<JudgedDriveMark, 'item' | 'severity' | 'run'>>,
 ): readonly Timed[] {
-  const moved: Timed = {
+  const replaced: Timed = {
     kind: 'fault',
     item,
     severity,
     run,
+    ...change,
     ...(place ? { place } : {}),
     ...(feature ? { feature } : {}),
     at,
   };
-  if (source !== 'sort' || flag === null) return [{ kind: 'retract', of: by }, moved];
+  if (source !== 'sort' || flag === null) return [{ kind: 'retract', of: by }, replaced];
   // One fault of several that a flag was sorted as: the others stay.
   const own = marks.filter((mark) => mark.by === by);
   const gone = own.findIndex((mark) => mark.item === item && mark.severity === severity);
   const faults = own.flatMap((mark, n) => (n === gone ? [] : [{ item: mark.item, severity: mark.severity }]));
-  return [{ kind: 'sort', of: flag, faults }, moved];
+  return [{ kind: 'sort', of: flag, faults }, replaced];
 }

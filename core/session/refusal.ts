@@ -11,7 +11,9 @@ export type Refusal =
   | { readonly code: 'already-so' }
   | { readonly code: 'enough-goals' }
   | { readonly code: 'out-of-range' }
-  | { readonly code: 'not-ended' };
+  | { readonly code: 'not-ended' }
+  | { readonly code: 'outside-drive' }
+  | { readonly code: 'by-rule' };
 
 /** Why nothing was recorded, for whoever tried. */
 export function refusalWords(why: Refusal): string {
@@ -34,5 +36,9 @@ export function refusalWords(why: Refusal): string {
       return 'That value isn’t possible.';
     case 'not-ended':
       return 'This mock hasn’t ended.';
+    case 'outside-drive':
+      return 'That time is before the start or after the end of the drive.';
+    case 'by-rule':
+      return 'This mark comes from a question or a reading. Change that instead.';
   }
 }

@@ -11,7 +11,7 @@ import {
 } from '../marking';
 import { anyLog, anyStandard, firstTest, instant, limitInput, standardWith } from '../testing';
 import { limitsInView, outsideMarks, STEP_IN_SECONDS, stepInOpen, type Timed } from './index';
-import { moveMark } from './outside';
+import { replaceMark } from './outside';
 import { lastTouch } from './undo';
 import { endDrive, startRun, stopRun } from './runs';
 
@@ -248,7 +248,7 @@ describe('a mark that no limit counts', () => {
     expect(more).toEqual([]);
     expect(outside?.runs.map((one) => one.run)).toEqual(['first', 'second']);
     if (!outside) throw new Error('none');
-    touch(...moveMark(judged(events), outside.mark, 'second'));
+    touch(...replaceMark(judged(events), outside.mark, { run: 'second' }));
     const after = judged(events);
     expect(outsideMarks(yard, after)).toEqual([]);
     expect(after.headroom.find(({ scope }) => 'run' in scope && scope.run === 'second')?.total).toBe(1);
@@ -271,7 +271,7 @@ describe('a mark that no limit counts', () => {
     });
     const [outside] = outsideMarks(yard, judged(events));
     if (!outside) throw new Error('none');
-    touch(...moveMark(judged(events), outside.mark, 'only'));
+    touch(...replaceMark(judged(events), outside.mark, { run: 'only' }));
     expect(judged(events).marks.map(({ item, run: of }) => [item, of])).toEqual([
       ['mirror', null],
       ['look', 'only'],

@@ -1,9 +1,11 @@
 import type Router from '@koa/router';
 import {
+  GoalTick,
   LearnerChange,
   may,
   learnerSorts,
   NewLearner,
+  type GoalView,
   type HabitsView,
   type LearnerView,
   type ListedLearner,
@@ -32,6 +34,8 @@ import {
   bookTest,
   changeLearner,
   drivesBefore,
+  goalsOf,
+  tickGoal,
   inTransaction,
   learnerById,
   listLearners,
@@ -108,6 +112,23 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       learner: await drives(learner.id, LEARNER_DRIVES),
       school: await drives(null, SCHOOL_DRIVES),
     } satisfies HabitsView;
+  });
+
+  router.get('/learners/:id/goals', async (ctx) => {
+    const learner = await learnerById(db, String(ctx.params.id));
+    if (!learner) throw notFound('such learner');
+    ctx.body = { items: await goalsOf(db, learner.id), next: null } satisfies Page<GoalView>;
+  });
+
+  router.put('/learners/:id/goals/:goal', async (ctx) => {
+    const { mock, reached } = bodyAs(ctx, GoalTick);
+    const learner = String(ctx.params.id);
+    const goal = (await goalsOf(db, learner)).find(
+      ({ id, mock: of }) => id === ctx.params.goal && of === mock,
+    );
+    if (!goal) throw notFound('such goal of this learner');
+    await tickGoal(db, { mock, goal: goal.id, by: instructorOf(ctx).id, at: reached ? now() : null });
+    ctx.body = (await goalsOf(db, learner)).find(({ id }) => id === goal.id);
   });
 
   router.patch('/learners/:id', async (ctx) => {

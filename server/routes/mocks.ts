@@ -1,9 +1,12 @@
 import type Router from '@koa/router';
 import {
+  BIN_DAYS,
   EventBatch,
+  MockChange,
   MOST,
   NewMock,
   mockStates,
+  type BinnedMock,
   type EventsAnswer,
   type EventsView,
   type RefusedEvent,
@@ -27,8 +30,10 @@ import type { Standard } from '../../core/standard';
 import {
   badInput,
   bodyAs,
+  changedMeanwhile,
   conflict,
   cursorText,
+  etagOf,
   notFound,
   pageOf,
   pagingOf,
@@ -36,10 +41,18 @@ import {
   oneOf,
   seenBy,
   textOf,
+  wantedRevision,
 } from '../http';
 import {
   addEvents,
   addMock,
+  binMock,
+  changeMock,
+  emptyBin,
+  inTransaction,
+  listBin,
+  partsChanged,
+  recordChange,
   eventsByMock,
   eventsOf,
   fixesOf,
@@ -51,12 +64,13 @@ import {
   routeById,
   standardOf,
   mockById,
+  mockOrBinned,
   type Database,
   type MockFilter,
 } from '../store';
 import type { Parts } from './parts';
 
-export function mockRoutes(router: Router, { db }: Parts): void {
+export function mockRoutes(router: Router, { db, now }: Parts): void {
   router.get('/mocks', async (ctx) => {
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
@@ -70,14 +84,84 @@ export function mockRoutes(router: Router, { db }: Parts): void {
     const mock = bodyAs(ctx, NewMock);
     await checkReferences(db, mock);
     const added = await addMock(db, mock, instructor.id);
-    const kept = await mockHeld(db, mock.id);
-    if (kept.learner.id !== mock.learner) throw conflict('Another test has this id.');
+    const kept = await mockOrBinned(db, mock.id);
+    if (kept?.learner.id !== mock.learner) throw conflict('Another test has this id.');
     ctx.status = added === 'added' ? 201 : 200;
     ctx.body = kept;
   });
 
+  // Before the one mock, whose id could else be "bin".
+  router.get('/mocks/bin', async (ctx) => {
+    await emptyBin(db, new Date(now().getTime() - BIN_DAYS * 86_400_000));
+    ctx.body = { items: await listBin(db, seenBy(ctx)), next: null } satisfies Page<BinnedMock>;
+  });
+
   router.get('/mocks/:id', async (ctx) => {
-    ctx.body = await mockHeld(db, ctx.params.id);
+    const mock = await mockHeld(db, ctx.params.id);
+    ctx.set('ETag', etagOf(mock.revision));
+    ctx.body = mock;
+  });
+
+  router.patch('/mocks/:id', async (ctx) => {
+    const change = bodyAs(ctx, MockChange);
+    const revision = wantedRevision(ctx);
+    const held = await mockHeld(db, ctx.params.id);
+    const before = {
+      learner: held.learner.id,
+      vehicle: held.vehicle?.id ?? null,
+      route: held.route?.id ?? null,
+      startedAt: held.startedAt,
+      note: held.note,
+    };
+    const after = {
+      ...before,
+      ...change,
+      startedAt: new Date(change.startedAt ?? held.startedAt).toISOString(),
+    };
+    await checkReferences(db, { ...after, standard: held.standard, ready: [] });
+    await checkStart(db, held, after.startedAt);
+    const deed = { by: instructorOf(ctx), at: now() };
+    const subject = { kind: 'mock', id: held.id } as const;
+    await inTransaction(db, async (all) => {
+      if (!(await changeMock(all, held.id, revision, after))) throw changedMeanwhile('mock');
+      const to = await mockHeld(all, held.id);
+      if (to.learner.id !== held.learner.id)
+        await recordChange(all, deed, 'mock moved', {
+          name: held.learner.name,
+          subject,
+          parts: [{ part: 'learner', from: held.learner.name, to: to.learner.name }],
+        });
+      const parts = partsChanged(namesIn(held), namesIn(to));
+      if (parts.length > 0)
+        await recordChange(all, deed, 'mock changed', { name: to.learner.name, subject, parts });
+    });
+    const view = await mockHeld(db, held.id);
+    ctx.set('ETag', etagOf(view.revision));
+    ctx.body = view;
+  });
+
+  router.delete('/mocks/:id', async (ctx) => {
+    const { id, learner } = await mockHeld(db, ctx.params.id);
+    await inTransaction(db, async (all) => {
+      await binMock(all, id, now());
+      const deed = { by: instructorOf(ctx), at: now() };
+      await recordChange(all, deed, 'mock deleted', {
+        name: learner.name,
+        subject: { kind: 'mock', id },
+      });
+    });
+    ctx.status = 204;
+  });
+
+  router.post('/mocks/:id/back', async (ctx) => {
+    const id = String(ctx.params.id);
+    await inTransaction(db, async (all) => {
+      if (!(await binMock(all, id, null))) throw notFound('such mock in the bin');
+      const { learner } = await mockHeld(all, id);
+      const deed = { by: instructorOf(ctx), at: now() };
+      await recordChange(all, deed, 'mock back', { name: learner.name, subject: { kind: 'mock', id } });
+    });
+    ctx.body = await mockHeld(db, id);
   });
 
   router.get('/mocks/:id/events', async (ctx) => {
@@ -91,10 +175,17 @@ export function mockRoutes(router: Router, { db }: Parts): void {
   });
 
   router.post('/mocks/:id/events', async (ctx) => {
-    const mock = await mockHeld(db, ctx.params.id);
+    const mock = await mockOrBinned(db, String(ctx.params.id));
+    if (!mock) throw notFound('such mock test');
     const { events } = bodyAs(ctx, EventBatch);
     const { taken, refused } = await checkEvents(db, mock, events);
-    const added = await addEvents(db, mock.id, taken);
+    // Who sent it is who recorded it, whatever it says.
+    const { id: person } = instructorOf(ctx);
+    const added = await addEvents(
+      db,
+      mock.id,
+      taken.map((event) => ({ ...event, person })),
+    );
     ctx.body = { added, refused, highest: await highestSeqs(db, mock.id) } satisfies EventsAnswer;
   });
 
@@ -133,7 +224,31 @@ async function standardHeld(db: Database, { standard }: MockView): Promise<Stand
   return held;
 }
 
-async function checkReferences(db: Database, mock: NewMock): Promise<void> {
+/** A mock can't begin after its first mark, nor a day before it. */
+async function checkStart(db: Database, { id, startedAt }: MockView, wanted: string): Promise<void> {
+  if (wanted === startedAt) return;
+  const { events } = await eventsOf(db, id);
+  const first = events.map(({ at }) => at).sort()[0];
+  if (first === undefined) return;
+  const early = Date.parse(first) - Date.parse(wanted);
+  if (early < 0 || early > 86_400_000)
+    throw badInput('The mock can’t begin then; nothing was changed.', [
+      { path: 'startedAt', message: `must be before its first mark (${first}), and at most a day` },
+    ]);
+}
+
+/** What of a mock is shown in the record of changes, by its names. */
+const namesIn = ({ vehicle, route, startedAt, note }: MockView) => ({
+  vehicle: vehicle?.name ?? '',
+  route: route?.title ?? '',
+  startedAt,
+  note,
+});
+
+async function checkReferences(
+  db: Database,
+  mock: Pick<NewMock, 'learner' | 'standard' | 'vehicle' | 'route' | 'ready'>,
+): Promise<void> {
   const standard = await standardOf(db, mock.standard);
   const vehicles = mock.vehicle ? await listVehicles(db) : [];
   const checks = new Set(standard?.checks.map(({ id }) => id));

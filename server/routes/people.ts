@@ -118,9 +118,10 @@ export function peopleRoutes(router: Router, { db, now, publicOrigin }: Parts): 
 
   router.post('/invitations', async (ctx) => {
     const { name, role } = bodyAs(ctx, Invitation);
-    if (await instructorNamed(db, name))
+    const other = await instructorNamed(db, name);
+    if (other)
       throw badInput('Somebody is called so already; nothing was made.', [
-        { path: 'name', message: `${plainName(name)} is here already` },
+        { path: 'name', message: `${other.name} is here already` },
       ]);
     const made = await inTransaction(db, async (all) => {
       const parts = [{ part: 'role', to: role }];

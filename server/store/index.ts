@@ -29,6 +29,7 @@ export {
 } from './instructors';
 export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvitation } from './invitations';
 export { addDrill, drillOf } from './drill';
+export { goalsOf, tickGoal } from './goals';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
 export { addLearner, changeLearner, learnerById, listLearners, NO_DETAILS } from './learners';
@@ -74,6 +75,10 @@ export { addStandard, listStandards, standardOf, newestStandard } from './standa
 export {
   addEvents,
   addMock,
+  binMock,
+  changeMock,
+  emptyBin,
+  listBin,
   drivesBefore,
   drivesOf,
   drivesOfSchool,
@@ -88,6 +93,7 @@ export {
   stateOfEvidence,
   statesOfDrives,
   mockById,
+  mockOrBinned,
   mocksOfSchool,
   type MockFilter,
   type HeldDrive,

@@ -27,6 +27,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '014-learner-details': { up: learnerDetails },
   '015-vehicles-retired': { up: vehiclesRetired },
   '016-people': { up: people },
+  '017-goals-and-paper': { up: goalsAndPaper },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -289,6 +290,14 @@ async function people(db: Kysely<unknown>): Promise<void> {
   await sql`alter table mocks add column note text not null default ''`.execute(db);
   await sql`alter table mocks add column removed_at text`.execute(db);
   await sql`alter table mocks add column revision integer not null default 1`.execute(db);
+}
+
+/** Goals are ticked off after the mock that set them; and mocks can come from a sheet of paper. */
+async function goalsAndPaper(db: Kysely<unknown>): Promise<void> {
+  await sql`create table goal_ticks (
+    mock text not null references mocks(id) on delete cascade, goal text not null, at text not null,
+    instructor text not null references instructors(id), primary key (mock, goal)) strict`.execute(db);
+  await sql`alter table mocks add column source text not null default 'car'`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

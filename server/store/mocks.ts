@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
-import type { NewMock, MockView } from '../../contract';
+import type { BinnedMock, MockView, NewMock } from '../../contract';
 import type { Standard } from '../../core/standard';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
@@ -20,17 +20,19 @@ const selectMocks = (db: Database) =>
     )
     .leftJoin('vehicles', 'vehicles.id', 'mocks.vehicle')
     .leftJoin('routes', 'routes.id', 'mocks.route')
-    .where('mocks.removed_at', 'is', null)
     .select([
       'mocks.id',
       'mocks.retest',
       'mocks.started_at',
       'mocks.zone',
       'mocks.ready',
+      'mocks.note',
+      'mocks.revision',
       'learners.id as learner_id',
       'learners.name as learner_name',
       'instructors.id as instructor_id',
       'instructors.name as instructor_name',
+      'instructors.role as instructor_role',
       'vehicles.id as vehicle_id',
       'vehicles.name as vehicle_name',
       'routes.id as route_id',
@@ -45,7 +47,7 @@ type Row = Awaited<ReturnType<ReturnType<typeof selectMocks>['executeTakeFirstOr
 const viewOf = (row: Row): MockView => ({
   id: row.id,
   learner: { id: row.learner_id, name: row.learner_name },
-  instructor: { id: row.instructor_id, name: row.instructor_name },
+  instructor: { id: row.instructor_id, name: row.instructor_name, role: row.instructor_role },
   vehicle: row.vehicle_id === null ? null : { id: row.vehicle_id, name: row.vehicle_name ?? row.vehicle_id },
   route: row.route_id === null ? null : { id: row.route_id, title: row.route_title ?? row.route_id },
   standard: { id: row.standard_id, version: row.standard_version, title: row.standard_title },
@@ -53,10 +55,19 @@ const viewOf = (row: Row): MockView => ({
   startedAt: row.started_at,
   zone: shownZone(row.zone),
   ready: readJson<string[]>(row.ready) ?? [],
+  note: row.note,
+  revision: row.revision,
 });
 
-export async function mockById(db: Database, id: string): Promise<MockView | null> {
-  const row = await selectMocks(db).where('mocks.id', '=', id).executeTakeFirst();
+export const mockById = (db: Database, id: string): Promise<MockView | null> =>
+  oneMock(selectMocks(db).where('mocks.removed_at', 'is', null).where('mocks.id', '=', id));
+
+/** A mock also from the bin: devices go on sending what they marked. */
+export const mockOrBinned = (db: Database, id: string): Promise<MockView | null> =>
+  oneMock(selectMocks(db).where('mocks.id', '=', id));
+
+async function oneMock(query: ReturnType<typeof selectMocks>): Promise<MockView | null> {
+  const row = await query.executeTakeFirst();
   return row ? viewOf(row) : null;
 }
 
@@ -98,7 +109,11 @@ export async function listMocks(
   db: Database,
   { limit, after, learner, from, standard = null, search = null, seenBy = null, since = [] }: MockFilter,
 ): Promise<MockView[]> {
-  let query = selectMocks(db).orderBy('mocks.started_at', 'desc').orderBy('mocks.id').limit(limit);
+  let query = selectMocks(db)
+    .where('mocks.removed_at', 'is', null)
+    .orderBy('mocks.started_at', 'desc')
+    .orderBy('mocks.id')
+    .limit(limit);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
   if (standard !== null) query = query.where('mocks.standard', '=', standard);
   if (search !== null) query = query.where(nameHas(search));
@@ -137,12 +152,93 @@ export async function addMock(db: Database, mock: NewMock, instructor: string): 
       zone: mock.zone,
       ready: JSON.stringify(mock.ready),
       note: '',
+      source: 'car',
       removed_at: null,
       revision: 1,
     })
     .onConflict((conflict) => conflict.column('id').doNothing())
     .executeTakeFirstOrThrow();
   return numInsertedOrUpdatedRows === 1n ? 'added' : 'known';
+}
+
+/** Puts right what a mock says besides its marks, if nobody has since `revision`; false when somebody has. */
+export async function changeMock(
+  db: Database,
+  id: string,
+  revision: number,
+  change: Pick<MockView, 'startedAt' | 'note'> & {
+    readonly learner: string;
+    readonly vehicle: string | null;
+    readonly route: string | null;
+  },
+): Promise<boolean> {
+  const { learner, vehicle, route, startedAt, note } = change;
+  const { numUpdatedRows } = await db
+    .updateTable('mocks')
+    .set({ learner, vehicle, route, note, started_at: startedAt, revision: revision + 1 })
+    .where('id', '=', id)
+    .where('revision', '=', revision)
+    .where('removed_at', 'is', null)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}
+
+/** Puts a mock into the bin, or takes it out; false when it is there, or not there, already. */
+export async function binMock(db: Database, id: string, at: Date | null): Promise<boolean> {
+  const { numUpdatedRows } = await db
+    .updateTable('mocks')
+    .set((is) => ({ removed_at: at?.toISOString() ?? null, revision: is('revision', '+', 1) }))
+    .where('id', '=', id)
+    .where('removed_at', at === null ? 'is not' : 'is', null)
+    .executeTakeFirstOrThrow();
+  return numUpdatedRows === 1n;
+}
+
+/** What lies in the bin, the last deleted first. @param seenBy only what this instructor sees; null: all */
+export async function listBin(db: Database, seenBy: string | null): Promise<BinnedMock[]> {
+  let query = db
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
+    .innerJoin('standards', (join) =>
+      join
+        .onRef('standards.id', '=', 'mocks.standard')
+        .onRef('standards.version', '=', 'mocks.standard_version'),
+    )
+    .select([
+      'mocks.id',
+      'mocks.started_at as startedAt',
+      'mocks.zone',
+      'mocks.removed_at as removedAt',
+      'learners.id as learner',
+      'learners.name',
+      'standards.title as standard',
+      sql<number>`(select count(*) from events where events.mock = mocks.id)`.as('events'),
+    ])
+    .where('mocks.removed_at', 'is not', null)
+    .orderBy('mocks.removed_at', 'desc')
+    .orderBy('mocks.id');
+  if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
+  return (await query.execute()).map(({ learner, name, removedAt, zone, ...rest }) => ({
+    ...rest,
+    zone: shownZone(zone),
+    learner: { id: learner, name },
+    removedAt: removedAt ?? '',
+  }));
+}
+
+/** Removes for good what was put into the bin before a day. @returns how many mocks those were */
+export async function emptyBin(db: Database, before: Date): Promise<number> {
+  return inTransaction(db, async (all) => {
+    const old = all.selectFrom('mocks').select('id').where('removed_at', '<', before.toISOString());
+    for (const table of ['events', 'fixes'] as const)
+      await all.deleteFrom(table).where('mock', 'in', old).execute();
+    await all.deleteFrom('links').where('kind', '=', 'report').where('subject', 'in', old).execute();
+    const { numDeletedRows } = await all
+      .deleteFrom('mocks')
+      .where('removed_at', '<', before.toISOString())
+      .executeTakeFirstOrThrow();
+    return Number(numDeletedRows);
+  });
 }
 
 /**

@@ -172,10 +172,14 @@ export interface Tables {
     ready: string;
     /** About the whole mock, for instructors only. */
     note: string;
+    /** Marked as it was driven, or entered from a sheet of paper. */
+    source: 'car' | 'paper';
     /** When it was put into the bin; null: it is not there. */
     removed_at: string | null;
     revision: number;
   };
+  /** Goals of debriefs that were reached. */
+  goal_ticks: { mock: string; goal: string; at: string; instructor: string };
   /** Courses and vehicles as geometry of the school's own. */
   yard_files: {
     id: string;

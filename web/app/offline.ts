@@ -58,6 +58,7 @@ export async function fetchTheDay(): Promise<void> {
     // Those with the nearest licence test; the list itself is what pickers look in without the server.
     for (const { id } of (await list<LearnerView>(`learners?sort=test&limit=${PICKED}`)).slice(0, DRILLS)) {
       await read(`learners/${id}`);
+      await read(`learners/${id}/goals`);
       await read(`learners/${id}/drill`);
     }
   };

@@ -49,6 +49,12 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/mocks')).MocksPage,
   },
   {
+    path: '/mocks/bin',
+    title: 'Deleted mocks',
+    find: 'bin, undelete',
+    load: async () => (await import('../screens/mocks')).BinPage,
+  },
+  {
     path: '/setup',
     title: 'Start a mock',
     find: 'set-up',

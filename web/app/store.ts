@@ -13,7 +13,7 @@ function followLog() {
     effect: async (_action, { cancelActiveListeners, delay, dispatch }) => {
       cancelActiveListeners();
       await delay(REST);
-      dispatch(api.util.invalidateTags(['mocks', 'readiness', 'evidence']));
+      dispatch(api.util.invalidateTags(['mocks', 'readiness', 'evidence', 'goals']));
     },
   });
   return listener.middleware;

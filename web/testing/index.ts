@@ -6,7 +6,7 @@ export const smallStandard = standardWith();
 export const mockView = (id = 'test-1'): MockView => ({
   id,
   learner: { id: 'learner-1', name: 'Ines Tavarro' },
-  instructor: { id: 'instructor-1', name: 'Maren Holtby' },
+  instructor: { id: 'instructor-1', name: 'Maren Holtby', role: 'owner' },
   vehicle: null,
   route: null,
   standard: { id: 'small', version: '1.0.0', title: 'Small' },
@@ -14,6 +14,8 @@ export const mockView = (id = 'test-1'): MockView => ({
   startedAt: '2026-09-14T08:00:00.000Z',
   zone: 'Europe/London',
   ready: [],
+  note: '',
+  revision: 1,
 });
 
 /** Waits for what goes on in the background, however busy the machine is. */

@@ -84,6 +84,7 @@ export const api = createApi({
     'yard',
     'practice',
     'people',
+    'goals',
     'devices',
     'changes',
   ],

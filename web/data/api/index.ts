@@ -39,6 +39,8 @@ export {
   useAddLearnerMutation,
   useHabitsQuery,
   useDrillQuery,
+  useGoalsQuery,
+  useTickGoalMutation,
   useChangeLearnerMutation,
   PICKED,
 } from './learners';
@@ -69,6 +71,10 @@ export {
   useMakeShareMutation,
   useEndShareMutation,
   useSharedQuery,
+  useBinQuery,
+  useChangeMockMutation,
+  useDeleteMockMutation,
+  useTakeBackMockMutation,
   RECENT,
 } from './mocks';
 export {

@@ -1,5 +1,6 @@
 import type {
   DrillView,
+  GoalView,
   HabitsView,
   LearnerSort,
   LearnerView,
@@ -83,6 +84,21 @@ const learners = api.injectEndpoints({
     habits: build.query<HabitsView, { learner: string; before: string }>({
       query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,
     }),
+    goals: build.query<Page<GoalView>, string>({
+      query: (learner) => `/learners/${learner}/goals`,
+      providesTags: (_page, _error, id) => [{ type: 'goals', id }],
+    }),
+    tickGoal: build.mutation<
+      GoalView,
+      { readonly learner: string; readonly goal: GoalView; readonly reached: boolean }
+    >({
+      query: ({ learner, goal: { id, mock }, reached }) => ({
+        url: `/learners/${learner}/goals/${encodeURIComponent(id)}`,
+        method: 'PUT',
+        body: { mock, reached },
+      }),
+      invalidatesTags: (_goal, _error, { learner: id }) => [{ type: 'goals', id }],
+    }),
     drill: build.query<DrillView, string>({ query: (learner) => `/learners/${learner}/drill` }),
   }),
 });
@@ -94,5 +110,7 @@ export const {
   useAddLearnerMutation,
   useHabitsQuery,
   useDrillQuery,
+  useGoalsQuery,
+  useTickGoalMutation,
   useChangeLearnerMutation,
 } = learners;

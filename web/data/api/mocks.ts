@@ -1,5 +1,14 @@
-import type { LinkView, MockState, Page, SharedView, MockSummary } from '../../../contract';
-import { api, queryOf, keptFrom, PAGE } from './api';
+import type {
+  BinnedMock,
+  LinkView,
+  MockChange,
+  MockState,
+  MockSummary,
+  MockView,
+  Page,
+  SharedView,
+} from '../../../contract';
+import { api, ifMatch, keptFrom, queryOf, PAGE, type Nothing } from './api';
 
 export interface MocksAsked {
   readonly search?: string;
@@ -35,6 +44,27 @@ const mocks = api.injectEndpoints({
         `/mocks?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
       providesTags: ['mocks'],
     }),
+    changeMock: build.mutation<
+      MockView,
+      { readonly id: string; readonly revision: number; readonly change: Readonly<MockChange> }
+    >({
+      query: ({ id, revision, change }) => ({
+        url: `/mocks/${id}`,
+        method: 'PATCH',
+        headers: ifMatch(revision),
+        body: { ...change },
+      }),
+      invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
+    }),
+    deleteMock: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/mocks/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
+    }),
+    bin: build.query<Page<BinnedMock>, Nothing>({ query: () => '/mocks/bin', providesTags: ['mocks'] }),
+    takeBackMock: build.mutation<MockView, string>({
+      query: (id) => ({ url: `/mocks/${id}/back`, method: 'POST' }),
+      invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
+    }),
     track: build.query<Page<{ readonly lat: number; readonly lon: number; readonly at: string }>, string>({
       query: (mock) => `/mocks/${mock}/track`,
     }),
@@ -65,4 +95,8 @@ export const {
   useMakeShareMutation,
   useEndShareMutation,
   useSharedQuery,
+  useBinQuery,
+  useChangeMockMutation,
+  useDeleteMockMutation,
+  useTakeBackMockMutation,
 } = mocks;

@@ -2,6 +2,14 @@ export { logMiddleware } from './middleware';
 export { createPusher, type Sent } from './pusher';
 export { ask, type Answer } from './server';
 export type { DoAction } from './act';
-export { beginDrive, endPractice, logSlice, reachesServer, sendWaiting, type OpenDrive } from './slice';
+export {
+  beginDrive,
+  endPractice,
+  logSlice,
+  mockPutRight,
+  reachesServer,
+  sendWaiting,
+  type OpenDrive,
+} from './slice';
 export { useActOn, useDrive, useLink, type DriveOnScreen } from './useDrive';
 export { useKeptHere } from './useKeptHere';

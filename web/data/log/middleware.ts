@@ -37,6 +37,10 @@ export function logMiddleware() {
     effect: ({ payload }, api) => start(api).began(payload.mock),
   });
   listener.startListening({
+    actionCreator: logSlice.actions.mockPutRight,
+    effect: ({ payload }, api) => start(api).changed(payload),
+  });
+  listener.startListening({
     actionCreator: logSlice.actions.refreshDrive,
     effect: ({ payload }, api) => start(api).pull(payload),
   });

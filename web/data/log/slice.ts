@@ -95,6 +95,12 @@ export const logSlice = createSlice({
       const { [id]: _kept, ...keeping } = state.keeping;
       return { ...state, drives, keeping };
     },
+    /** The server has put right whose mock it is, its start or the like. */
+    mockPutRight: (state, _action: PayloadAction<MockView>) => state,
+    mockChanged: (state, { payload: mock }: PayloadAction<MockView>) => {
+      const drive = state.drives[mock.id];
+      return drive ? { ...state, drives: { ...state.drives, [mock.id]: { ...drive, mock } } } : state;
+    },
     driveHeld: (state, { payload }: PayloadAction<Begun>) => withDrive(state, payload),
     driveFailed: (
       state,
@@ -186,4 +192,5 @@ export const reachesServer = (action: UnknownAction): boolean =>
     action.payload.place === 'server' &&
     action.payload.events.length > 0);
 
-export const { record, openDrive, beginDrive, endPractice, refreshDrive, sendWaiting } = logSlice.actions;
+export const { record, openDrive, beginDrive, endPractice, mockPutRight, refreshDrive, sendWaiting } =
+  logSlice.actions;

@@ -9,6 +9,7 @@ import { logSlice, type LogState } from './slice';
 const {
   driveFailed,
   driveHeld,
+  mockChanged,
   eventsHeld,
   linkChanged,
   placed,
@@ -33,6 +34,8 @@ export interface Sync {
   readonly open: (mock: string) => Promise<void>;
   /** Reads what others added to a drive. */
   readonly pull: (mock: string) => Promise<void>;
+  /** The server has put a mock right. */
+  readonly changed: (mock: MockView) => Promise<void>;
   /** Sends what waits, now. */
   readonly push: () => Promise<void>;
 }
@@ -183,7 +186,21 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
       await store((to) => to.putDrive({ mock: mock.value, standard: standard.value, onServer: true }));
     }
     void push();
-    await pull(id);
+    await Promise.all([pull(id), kept?.onServer ? reread(id) : null]);
+  }
+
+  /** Whose mock it is, its start and the like can have been put right elsewhere. */
+  async function reread(id: string): Promise<void> {
+    const answer = await server.mock(id);
+    const drive = state().drives[id];
+    if (!answer.ok || !drive || drive.mock.revision === answer.value.revision) return;
+    await changed(answer.value);
+  }
+
+  async function changed(mock: MockView): Promise<void> {
+    dispatch(mockChanged(mock));
+    const drive = state().drives[mock.id];
+    if (drive) await store((kept) => kept.putDrive({ mock, standard: drive.standard, onServer: true }));
   }
 
   async function pull(id: string): Promise<void> {
@@ -198,6 +215,7 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     push,
     pull,
     open,
+    changed,
     began: async (mock) => {
       if (isPractice(mock.id)) return;
       unknownToServer.set(mock.id, mock);

@@ -42,6 +42,8 @@ export function usePractice(standardId: string | null): (() => void) | null {
           startedAt: new Date().toISOString(),
           zone: localZone(),
           ready: [],
+          note: '',
+          revision: 1,
         },
       }),
     );

@@ -29,3 +29,9 @@ export function daysText(days: number): string {
 }
 
 export const localZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** An instant as a field for day and hour holds it, where it was: "2026-11-23T14:29". */
+export const zonedText = (at: string, zone: string): string => dayjs(at).tz(zone).format('YYYY-MM-DDTHH:mm');
+
+/** The instant of such a text there. */
+export const inZone = (text: string, zone: string): string => dayjs.tz(text, zone).toISOString();

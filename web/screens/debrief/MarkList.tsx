@@ -14,6 +14,7 @@ import { outsideMarks } from '../../../core/session';
 import { compileStandard, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { ExplainLink } from '../../parts/explain';
+import { useMarkEditor } from '../../parts/mark-editor';
 import { useGuide } from '../../parts/severity-guide';
 import { colour, Glyph, MoreButton } from '../../parts/ui';
 
@@ -32,11 +33,11 @@ export function MarkList({ standard, judgement, report, route, startedAt, act }:
   const remove = (event: string, _label: string, because?: string) =>
     act({ do: 'take-back', events: [event], ...(because === undefined ? {} : { because }) });
   const { ask, guide } = useGuide({ standard, judgement, act, onRemove: remove });
+  const editor = useMarkEditor({ standard, judgement, startedAt, act });
   const { itemOf, severities } = compileStandard(standard);
   const [shown, setShown] = useState(MANY_MARKS);
   const { marks, drive } = judgement;
   const outside = outsideMarks(standard, judgement);
-  if (marks.length === 0) return null;
   const placed = new Map(report.marks.map((mark) => [mark.by, mark.position?.along ?? null]));
   const limitOf = (by: string): number | null => {
     const along = placed.get(by) ?? null;
@@ -44,9 +45,17 @@ export function MarkList({ standard, judgement, report, route, startedAt, act }:
   };
   return (
     <Box component="section" aria-labelledby="marked" sx={{ mt: 4 }}>
-      <Typography variant="h2" id="marked">
-        Marks
-      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+        <Typography variant="h2" id="marked" sx={{ mr: 'auto' }}>
+          Marks
+        </Typography>
+        {drive.end ? (
+          <Button variant="outlined" onClick={editor.add}>
+            Add a mark
+          </Button>
+        ) : null}
+      </Box>
+      {marks.length === 0 ? <Typography>Nothing was marked.</Typography> : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {marks.slice(0, shown).map((mark, n) => {
           const severity = severities.get(mark.severity);
@@ -95,6 +104,15 @@ export function MarkList({ standard, judgement, report, route, startedAt, act }:
                   How grave?
                 </Button>
               ) : null}
+              {editor.editable(mark.by, item.id) ? (
+                <Button
+                  color="inherit"
+                  onClick={() => editor.edit(mark.by, item.id)}
+                  aria-label={`Change ${item.label}`}
+                >
+                  Change
+                </Button>
+              ) : null}
               <Button
                 color="inherit"
                 onClick={() => remove(mark.by, item.label)}
@@ -108,6 +126,7 @@ export function MarkList({ standard, judgement, report, route, startedAt, act }:
       </Box>
       <MoreButton more={marks.length > shown} loading={false} onMore={() => setShown(shown + MANY_MARKS)} />
       {guide}
+      {editor.dialog}
     </Box>
   );
 }

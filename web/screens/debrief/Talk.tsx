@@ -11,6 +11,7 @@ import { featureKindOf, type FeatureKindId } from '../../../core/route';
 import type { Standard } from '../../../core/standard';
 import { useRouteQuery } from '../../data/api';
 import type { DoAction } from '../../data/log';
+import { GoalsList } from '../../parts/goals';
 import { WorkOn, type WorkItem } from '../../parts/readiness';
 import { useReadiness } from '../../data/readiness';
 import { colour } from '../../parts/ui';
@@ -91,6 +92,9 @@ export function Talk({ mock, standard, judgement, act }: Props) {
         ) : (
           <WorkOn items={items} />
         )}
+      </Box>
+      <Box sx={{ mt: 4, '&:empty': { display: 'none' } }}>
+        <GoalsList learner={mock.learner.id} but={mock.id} title="Goals from before" />
       </Box>
       <Goals {...{ judgement, act, priorities }} />
       <Beliefs />

@@ -21,6 +21,7 @@ import {
   useKeepLessonMutation,
   useRemoveLessonMutation,
 } from '../../data/api';
+import { GoalsText } from '../../parts/goals';
 import { useBodyForm } from '../../parts/form';
 import { useUnsaved } from '../../parts/unsaved';
 import { LearnerPicker, type Picked } from '../../parts/people';
@@ -132,6 +133,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
           ))}
         </TextField>
         <LearnerPicker label="Learner" chosen={learner} onChoose={choose} problem={problemOf('learner')} />
+        {learner ? <GoalsText learner={learner.id} /> : null}
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 1fr', sm: '1.4fr 1fr 1fr' } }}>
           <TextField
             type="date"

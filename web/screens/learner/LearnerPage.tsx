@@ -13,6 +13,7 @@ import {
   useStandardsQuery,
 } from '../../data/api';
 import { BandScale, Conditions, percent, wordColour, wordTitles, WorkOn } from '../../parts/readiness';
+import { GoalsList } from '../../parts/goals';
 import { useReadiness } from '../../data/readiness';
 import {
   Aside,
@@ -187,6 +188,11 @@ export function LearnerPage() {
           <History evidence={evidence} />
         </>
       ) : null}
+      <GoalsList
+        learner={learner.id}
+        title="Goals for the next lesson"
+        none="None stand. Set them at the debrief of a mock."
+      />
       <YardPractice learner={learner.id} />
       {editing ? <DetailsDialog learner={learner} onClose={() => setEditing(false)} /> : null}
       <Details learner={learner} onEdit={() => setEditing(true)} />

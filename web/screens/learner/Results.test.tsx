@@ -14,6 +14,7 @@ const learner = (id: string, preparesFor: string): LearnerView => ({
   papers: [],
   overrule: null,
   details: { phone: '', email: '', licenceClass: '', transmission: '', notes: '' },
+  instructor: null,
   left: false,
   revision: 1,
 });

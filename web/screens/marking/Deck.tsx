@@ -23,6 +23,7 @@ import { limitsInView } from '../../../core/session';
 import { usualItems, type Item, type Severity } from '../../../core/standard';
 import type { OpenDrive, DoAction } from '../../data/log';
 import { usePosition, useReceiver, type Fix } from '../../data/position';
+import { GoalsText } from '../../parts/goals';
 import { PadGrid, padSeverities, severityByKeys, SectionTiles, searchItems } from '../../parts/pads';
 import { colour, KeyList, Wren } from '../../parts/ui';
 import { DeckClock } from './DeckClock';
@@ -256,12 +257,19 @@ export function Deck({ drive, judgement, act }: Props) {
     </>
   );
   const plan = (
-    <PlanPanel
-      {...{ standard, act }}
-      drive={judgement.drive}
-      startedAt={mock.startedAt}
-      onAsk={() => setOpen('question')}
-    />
+    <>
+      {drive.practice ? null : (
+        <Box sx={{ mt: 1.5, fontSize: 17 }}>
+          <GoalsText learner={mock.learner.id} but={mock.id} />
+        </Box>
+      )}
+      <PlanPanel
+        {...{ standard, act }}
+        drive={judgement.drive}
+        startedAt={mock.startedAt}
+        onAsk={() => setOpen('question')}
+      />
+    </>
   );
 
   const startOne = () => setOpen('manoeuvre');

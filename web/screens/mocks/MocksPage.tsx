@@ -41,6 +41,9 @@ export function MocksPage() {
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           {who ? `Mocks of ${who.name}` : 'Mocks'}
         </Typography>
+        <Button component={Link} to="/mocks/bin" color="inherit">
+          Deleted mocks
+        </Button>
         <Button
           component={Link}
           to={learner ? `/setup?learner=${learner}` : '/setup'}

@@ -1,1 +1,2 @@
 export { MocksPage } from './MocksPage';
+export { BinPage } from './BinPage';

@@ -6,6 +6,7 @@ import { limitAt, type Route } from '../../../core/route';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
 import { ExplainLink } from '../../parts/explain';
+import { useMarkEditor } from '../../parts/mark-editor';
 import { useGuide } from '../../parts/severity-guide';
 import { Glyph, MoreButton, WideTable } from '../../parts/ui';
 
@@ -15,24 +16,33 @@ interface Props {
   readonly report: Report;
   /** What was driven, for the speed limits; null until it is known, or without one. */
   readonly route: Route | null;
+  readonly startedAt: string;
   readonly act: DoAction;
 }
 
 /** Every mark and note in time order, also those that do not count, with the reason. */
-export function MarkTable({ standard, judgement, report, route, act }: Props) {
+export function MarkTable({ standard, judgement, report, route, startedAt, act }: Props) {
   const { ask, guide } = useGuide({
     standard,
     judgement,
     act,
     onRemove: (event, _label, because) => act({ do: 'take-back', events: [event], because }),
   });
+  const editor = useMarkEditor({ standard, judgement, startedAt, act });
   const [shown, setShown] = useState(MANY_MARKS);
   const { entries } = report;
   return (
     <Box component="section" aria-labelledby="marks">
-      <Typography variant="h2" id="marks" sx={{ mb: 1 }}>
-        All marks and events
-      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center', mb: 1 }}>
+        <Typography variant="h2" id="marks" sx={{ mr: 'auto' }}>
+          All marks and events
+        </Typography>
+        {judgement.drive.end ? (
+          <Button variant="outlined" className="screen-only" onClick={editor.add}>
+            Add a mark
+          </Button>
+        ) : null}
+      </Box>
       {entries.length === 0 ? <Typography>Nothing was marked or noted.</Typography> : null}
       {entries.length > 0 ? (
         <WideTable label="All marks and events">
@@ -44,6 +54,7 @@ export function MarkTable({ standard, judgement, report, route, act }: Props) {
               <TableCell>Grade</TableCell>
               <TableCell>Remark</TableCell>
               <TableCell className="screen-only" aria-label="Severity guide" />
+              <TableCell className="screen-only" aria-label="To change it" />
               <TableCell className="screen-only" aria-label="To explain it" />
             </TableRow>
           </TableHead>
@@ -73,6 +84,18 @@ export function MarkTable({ standard, judgement, report, route, act }: Props) {
                   ) : null}
                 </TableCell>
                 <TableCell className="screen-only">
+                  {mark && editor.editable(mark.by, mark.item) ? (
+                    <Button
+                      color="inherit"
+                      onClick={() => editor.edit(mark.by, mark.item)}
+                      aria-label={`Change ${what}`}
+                      sx={{ fontWeight: 400 }}
+                    >
+                      Change
+                    </Button>
+                  ) : null}
+                </TableCell>
+                <TableCell className="screen-only">
                   {mark ? (
                     <ExplainLink
                       skill={mark.skill}
@@ -94,6 +117,7 @@ export function MarkTable({ standard, judgement, report, route, act }: Props) {
       ) : null}
       <MoreButton more={entries.length > shown} loading={false} onMore={() => setShown(shown + MANY_MARKS)} />
       {guide}
+      {editor.dialog}
     </Box>
   );
 }

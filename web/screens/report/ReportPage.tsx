@@ -4,12 +4,20 @@ import { Link, useParams } from 'react-router';
 import { clockText } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { skipToken } from '@reduxjs/toolkit/query';
-import { useRouteQuery } from '../../data/api';
+import {
+  useLearnerQuery,
+  useMayChange,
+  usePeopleQuery,
+  useRouteQuery,
+  useSessionQuery,
+} from '../../data/api';
 import { useDrive } from '../../data/log';
-import { hourText, longDayText, WindowTitle } from '../../parts/ui';
+import { Aside, hourText, longDayText, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
 import { DriveMap } from './DriveMap';
+import { markedBy } from './markedBy';
 import { MarkTable } from './MarkTable';
+import { MockDialog } from './MockDialog';
 import { OtherStandards } from './OtherStandards';
 import { RunningTotals } from './RunningTotals';
 import { SaveMenu } from './SaveMenu';
@@ -22,8 +30,13 @@ export function ReportPage() {
   const { mock: id = '' } = useParams();
   const onScreen = useDrive(id);
   const [sharing, setSharing] = useState(false);
+  const [editing, setEditing] = useState(false);
+  const { data: people } = usePeopleQuery();
+  const { data: session } = useSessionQuery();
+  const mayChange = useMayChange();
   const open = onScreen.status === 'open' ? onScreen : null;
   const routeId = open?.drive.mock.route?.id ?? null;
+  const { data: learner } = useLearnerQuery(open?.drive.mock.learner.id ?? skipToken);
   const { data: driven, isLoading } = useRouteQuery(routeId ?? skipToken);
   const route = driven?.route ?? null;
   const report = useMemo(
@@ -34,13 +47,14 @@ export function ReportPage() {
   if (!report) return null;
   const { drive, judgement, act } = onScreen;
   const { mock, standard } = drive;
+  const mine = mock.instructor.id === session?.instructor.id || mayChange(learner?.instructor ?? null);
   const facts: readonly (readonly [string, ReactNode])[] = [
     ['Started', `${longDayText(mock.startedAt, mock.zone)}, ${hourText(mock.startedAt, mock.zone)}`],
     ['Driven', `${clockText(report.seconds)} (h:min:s)`],
     ['Standard', `${standard.title} ${standard.version}${mock.retest ? ', re-test' : ''}`],
     ['Vehicle', mock.vehicle?.name ?? 'not named'],
     ['Route', mock.route ? <Link to={`/routes/${mock.route.id}`}>{mock.route.title}</Link> : 'none'],
-    ['Marked by', mock.instructor.name],
+    ['Marked by', markedBy(mock, open?.drive.events ?? [], people?.items ?? [])],
   ];
   return (
     <Box sx={{ maxWidth: 1120, mx: 'auto', display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 4 }}>
@@ -59,6 +73,11 @@ export function ReportPage() {
             <Button component={Link} to={`/mocks/${id}/debrief`} variant="outlined">
               Debrief
             </Button>
+            {mine ? (
+              <Button variant="outlined" onClick={() => setEditing(true)}>
+                Edit
+              </Button>
+            ) : null}
             <SaveMenu mock={id} />
             <Button variant="outlined" onClick={() => setSharing(true)}>
               Share
@@ -91,7 +110,14 @@ export function ReportPage() {
       <LimitTrace report={report} />
       <RunningTotals report={report} />
       <OtherStandards drive={drive} />
-      <MarkTable {...{ standard, judgement, report, route, act }} />
+      <MarkTable {...{ standard, judgement, report, route, act }} startedAt={mock.startedAt} />
+      {mock.note ? (
+        <Aside role="note">
+          <Typography sx={{ fontWeight: 700 }}>Note, for instructors only</Typography>
+          <Typography sx={{ whiteSpace: 'pre-wrap' }}>{mock.note}</Typography>
+        </Aside>
+      ) : null}
+      {editing ? <MockDialog mock={mock} onClose={() => setEditing(false)} /> : null}
       {sharing ? (
         <ShareDialog mock={id} learner={mock.learner.name} onClose={() => setSharing(false)} />
       ) : null}

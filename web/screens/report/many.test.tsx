@@ -30,6 +30,7 @@ it('a report of ten thousand marks shows some of them at a time, and says how ma
       <MemoryRouter>
         <MarkTable
           {...{ standard, judgement, report }}
+          startedAt={firstTest.startedAt}
           route={null}
           act={() => ({ ids: [], refused: null, undone: null })}
         />

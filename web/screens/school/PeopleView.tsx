@@ -126,11 +126,12 @@ function Person({
               : ''}
           </Typography>
         </Box>
-        {owner && active ? (
+        {owner && active && !self ? (
           <TextField
             select
             size="small"
-            label={`Role of ${name}`}
+            label="Role"
+            slotProps={{ htmlInput: { 'aria-label': `Role of ${name}` } }}
             value={role}
             disabled={busy}
             onChange={(event) => void change({ id, change: { role: event.target.value as Role } })}

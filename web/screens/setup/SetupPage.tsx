@@ -23,6 +23,7 @@ import { beginDrive, useActOn } from '../../data/log';
 import { colour, ErrorNote, LoadingNote, localZone } from '../../parts/ui';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useReceiver } from '../../data/position';
+import { GoalsText } from '../../parts/goals';
 import { usePractice } from '../../parts/practice';
 import { lengthText, minutesText, SideWarning } from '../../parts/features';
 import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../../parts/fitness';
@@ -98,6 +99,8 @@ export function SetupPage() {
           startedAt: new Date().toISOString(),
           zone: localZone(),
           ready: under.checks.flatMap((check) => (ticks[check.id] === 'right' ? [check.id] : [])),
+          note: '',
+          revision: 1,
         },
       }),
     );
@@ -178,6 +181,11 @@ export function SetupPage() {
           <LoadingNote what="the checks" />
         )}
         <Box sx={{ mt: 2 }}>
+          {learner ? (
+            <Box sx={{ mb: 2 }}>
+              <GoalsText learner={learner.id} />
+            </Box>
+          ) : null}
           {fitness && fitness.verdict !== 'fit' ? (
             <Box
               role={fitness.verdict === 'not fit' ? 'alert' : undefined}

@@ -2,6 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { LessonView, ReadinessRow, MockSummary } from '../../../contract';
 import { useSessionQuery, useMocksQuery, useLessonsQuery, useReadinessQuery } from '../../data/api';
+import { GoalsText } from '../../parts/goals';
 import { clashesIn } from '../../parts/clashes';
 import { colour, daysUntil, hourText } from '../../parts/ui';
 
@@ -107,6 +108,7 @@ function Entry({ lesson, needs }: { readonly lesson: LessonView; readonly needs:
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {[`${minutes} min`, place, vehicle?.name, route?.title].filter(Boolean).join(', ')}
         </Typography>
+        {learner && !over ? <GoalsText learner={learner.id} /> : null}
         {needs.map((need) => (
           <Typography key={need} variant="body2" sx={{ color: colour('ochre') }}>
             {need}

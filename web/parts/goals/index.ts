@@ -1,0 +1,3 @@
+export { GoalsList } from './GoalsList';
+export { GoalsText } from './GoalsText';
+export { useOpenGoals } from './useOpenGoals';

@@ -1,0 +1,1 @@
+export { useMarkEditor } from './useMarkEditor';
