@@ -56,6 +56,7 @@ export {
   type UnreadableRecord,
 } from './school';
 export { PASSPHRASE_LEAST, PassphraseChange, SignIn, type HealthView, type SessionView } from './session';
+export { SheetToKeep, type TallyToKeep } from './sheet';
 export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,

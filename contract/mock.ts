@@ -12,7 +12,7 @@ import {
   Matches,
   ValidateNested,
 } from 'class-validator';
-import type { DriveEvent, DriveResult } from '../core/marking';
+import type { DriveEvent, DriveResult, Source } from '../core/marking';
 import { MAX_BATCH } from './constants';
 import type { Breach, StandardRef } from '../core/standard';
 import type { Role } from './roles';
@@ -114,6 +114,8 @@ export interface MockView {
   readonly ready: readonly string[];
   /** About the whole mock, for instructors only. */
   readonly note: string;
+  /** Where its marks come from: made in the car, or entered from a sheet, where they have no times of their own. */
+  readonly source: Source;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;
 }

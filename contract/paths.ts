@@ -8,6 +8,7 @@ import { ResultToKeep } from './result';
 import { RouteToKeep } from './route';
 import { SchoolToKeep } from './school';
 import { Invitation, PersonChange, Welcome } from './people';
+import { SheetToKeep } from './sheet';
 import type { Right } from './roles';
 import { PassphraseChange, SignIn } from './session';
 import { EventBatch, MockChange, NewMock } from './mock';
@@ -529,6 +530,13 @@ export const operations: readonly Operation[] = [
     right: 'teach',
   },
   { method: 'post', path: '/mocks', summary: 'Start a mock test', body: NewMock, right: 'teach' },
+  {
+    method: 'put',
+    path: '/sheets/:id',
+    summary: 'Enter a sheet of paper as a mock, with its official result if it is one',
+    body: SheetToKeep,
+    right: 'teach',
+  },
   { method: 'get', path: '/mocks/bin', summary: 'Mocks in the bin, the last deleted first', right: 'teach' },
   {
     method: 'post',

@@ -62,6 +62,10 @@ function asNow(event: DriveEvent): DriveEvent {
   return { ...note, kind: 'goal', text: event.text.slice(OLD_GOAL.length).slice(0, 200) };
 }
 
+/** Where the marks of a mock come from. */
+export const sources = ['car', 'paper'] as const;
+export type Source = (typeof sources)[number];
+
 export const headerSchema = z
   .strictObject({
     kind: z.literal('header'),
@@ -72,6 +76,8 @@ export const headerSchema = z
     retest: z.boolean().default(false),
     startedAt: instant,
     zone,
+    /** Where the marks come from: the car where it is not said; those of a sheet of paper have no times of their own. */
+    source: z.enum(sources).optional(),
   })
   .readonly();
 

@@ -7,6 +7,7 @@ import {
   type Standard,
 } from '../standard';
 import { elapsedSeconds } from './clock';
+import type { Source } from './event';
 import { isFixedCourse } from './due';
 import type { DriveStart, Judgement } from './judge';
 import { isMissing, stageSeconds } from './plan';
@@ -21,6 +22,8 @@ const areas = new Map(skillAreas.flatMap(({ id, skills }) => skills.map((skill) 
 export interface Setting extends DriveStart {
   /** Ids of the checks that were in order at set-up. */
   readonly ready: readonly string[];
+  /** Where its marks come from; from the car where it is not said. */
+  readonly source?: Source;
 }
 
 /**

@@ -7,11 +7,13 @@ export {
   headerSchema,
   parseEvent,
   rulesOf,
+  sources,
   type DriveEvent,
   type EventBody,
   type EventKind,
   type EventOf,
   type LogHeader,
+  type Source,
 } from './event';
 export { cleanSections, exercisedIn, type Setting } from './exercised';
 export { keepsFix, type PlaceAt } from './fixes';

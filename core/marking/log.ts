@@ -1,7 +1,7 @@
 import { checkShape, failed, newerFormat, parsed, type Parsed, within } from '../problems';
 import type { Standard } from '../standard';
 import { eventChecker } from './check';
-import { headerSchema, parseEvent, type DriveEvent, type LogHeader } from './event';
+import { headerSchema, parseEvent, type DriveEvent, type LogHeader, type Source } from './event';
 import { inOrder } from '../log';
 import { problem } from './problems';
 
@@ -67,13 +67,22 @@ export function readLogUnder(standard: Standard, text: string): Parsed<Log> {
 /** Writes a log file, in the order for computing. */
 /** What a drive is known by: enough for the first line of its log. */
 interface DriveKnownBy extends Pick<LogHeader, 'retest' | 'startedAt' | 'zone'> {
+  readonly source?: Source;
   readonly id: string;
   readonly standard: { readonly id: string; readonly version: string };
   readonly learner: { readonly id: string };
 }
 
 /** The first line of a drive's log file. */
-export const headerOf = ({ id, standard, learner, retest, startedAt, zone }: DriveKnownBy): LogHeader => ({
+export const headerOf = ({
+  id,
+  standard,
+  learner,
+  retest,
+  startedAt,
+  zone,
+  source,
+}: DriveKnownBy): LogHeader => ({
   kind: 'header',
   format: LOG_FORMAT,
   test: id,
@@ -82,6 +91,7 @@ export const headerOf = ({ id, standard, learner, retest, startedAt, zone }: Dri
   retest,
   startedAt,
   zone,
+  ...(source === 'paper' ? { source } : {}),
 });
 
 /** A name for a drive's log file: its day and the beginning of its id. */

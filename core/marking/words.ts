@@ -8,6 +8,7 @@ import {
   type Standard,
   type Verdict,
 } from '../standard';
+import type { Source } from './event';
 import { countsNowhere, type Judgement } from './judge';
 import { isMissing, type PlanEntry } from './plan';
 
@@ -133,10 +134,15 @@ function lackWords(entry: PlanEntry): string {
 }
 
 /** What else has to be known of a verdict: flags to sort, marks after the end, marks that count nowhere. */
-export function remarksOn(standard: Standard, { verdict, marks }: Judgement): readonly string[] {
+export function remarksOn(
+  standard: Standard,
+  { verdict, marks }: Judgement,
+  source: Source = 'car',
+): readonly string[] {
   const some = (count: number, one: string, more: string) =>
     count === 0 ? [] : [`${count} ${count === 1 ? one : more}`];
   return [
+    ...(source === 'paper' ? ['From a paper sheet: the marks have no times of their own'] : []),
     ...some(verdict.unsorted, 'flag to sort', 'flags to sort').map((words) => `Provisional: ${words}`),
     ...some(
       marks.filter(({ afterEnd }) => afterEnd).length,

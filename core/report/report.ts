@@ -167,7 +167,7 @@ export function reportOf(
     outcome: result.outcome,
     title: outcomeWords[result.outcome],
     why: resultWords(standard, result, verdict),
-    remarks: remarksOn(standard, judgement),
+    remarks: remarksOn(standard, judgement, setting.source),
     seconds,
     span,
     stages: drive.stages.map(({ stage, at }, n) => ({

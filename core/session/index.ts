@@ -4,6 +4,8 @@ export { logOf, type DoneAt } from './logOf';
 export { limitsInView, type LimitInView } from './limitsInView';
 export { outsideMarks, type OutsideMark } from './outside';
 export { STEP_IN_SECONDS, stepInOpen } from './stepIn';
+export { MOST_STROKES, SHEET_REASON, sheetEvents, tallyProblems, type Sheet, type Tally } from './sheet';
+export { readSheetTable, type SheetTable } from './sheetTable';
 export type { Timed } from './timed';
 export { type Touch } from './undo';
 export { eventWords } from './words';

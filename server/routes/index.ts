@@ -18,6 +18,7 @@ import { resultRoutes } from './results';
 import { routeRoutes } from './routes';
 import { schoolRoutes } from './school';
 import { sessionRoutes } from './session';
+import { sheetRoutes } from './sheets';
 import { standardRoutes } from './standards';
 import { mockRoutes } from './mocks';
 import { welcomeRoutes } from './welcome';
@@ -78,6 +79,7 @@ export function routes(parts: Parts): Router {
   hotSpotRoutes(router, parts);
   standardRoutes(router, parts);
   mockRoutes(router, parts);
+  sheetRoutes(router, parts);
   reportRoutes(router, parts);
   return router;
 }

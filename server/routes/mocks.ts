@@ -245,7 +245,7 @@ const namesIn = ({ vehicle, route, startedAt, note }: MockView) => ({
   note,
 });
 
-async function checkReferences(
+export async function checkReferences(
   db: Database,
   mock: Pick<NewMock, 'learner' | 'standard' | 'vehicle' | 'route' | 'ready'>,
 ): Promise<void> {

@@ -28,6 +28,7 @@ const selectMocks = (db: Database) =>
       'mocks.ready',
       'mocks.note',
       'mocks.revision',
+      'mocks.source',
       'learners.id as learner_id',
       'learners.name as learner_name',
       'instructors.id as instructor_id',
@@ -57,6 +58,7 @@ const viewOf = (row: Row): MockView => ({
   ready: readJson<string[]>(row.ready) ?? [],
   note: row.note,
   revision: row.revision,
+  source: row.source,
 });
 
 export const mockById = (db: Database, id: string): Promise<MockView | null> =>
@@ -136,7 +138,12 @@ export async function listMocks(
 }
 
 /** Starts a mock, or finds it started: a browser that got no answer asks again. */
-export async function addMock(db: Database, mock: NewMock, instructor: string): Promise<'added' | 'known'> {
+export async function addMock(
+  db: Database,
+  mock: NewMock,
+  instructor: string,
+  { source = 'car', note = '' }: Partial<Pick<MockView, 'source' | 'note'>> = {},
+): Promise<'added' | 'known'> {
   const { numInsertedOrUpdatedRows } = await db
     .insertInto('mocks')
     .values({
@@ -151,8 +158,8 @@ export async function addMock(db: Database, mock: NewMock, instructor: string): 
       started_at: new Date(mock.startedAt).toISOString(),
       zone: mock.zone,
       ready: JSON.stringify(mock.ready),
-      note: '',
-      source: 'car',
+      note,
+      source,
       removed_at: null,
       revision: 1,
     })

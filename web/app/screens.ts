@@ -49,6 +49,17 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/mocks')).MocksPage,
   },
   {
+    path: '/mocks/sheet',
+    title: 'Enter a paper sheet',
+    find: 'past mock, official report, paper',
+    load: async () => (await import('../screens/sheet')).SheetPage,
+  },
+  {
+    path: '/mocks/:mock/reading',
+    title: 'Read the sheet',
+    load: async () => (await import('../screens/sheet-reading')).ReadingPage,
+  },
+  {
     path: '/mocks/bin',
     title: 'Deleted mocks',
     find: 'bin, undelete',

@@ -16,6 +16,7 @@ export const mockView = (id = 'test-1'): MockView => ({
   ready: [],
   note: '',
   revision: 1,
+  source: 'car',
 });
 
 /** Waits for what goes on in the background, however busy the machine is. */

@@ -74,6 +74,7 @@ export {
   useBinQuery,
   useChangeMockMutation,
   useDeleteMockMutation,
+  useKeepSheetMutation,
   useTakeBackMockMutation,
   RECENT,
 } from './mocks';

@@ -7,6 +7,7 @@ import type {
   MockView,
   Page,
   SharedView,
+  SheetToKeep,
 } from '../../../contract';
 import { api, ifMatch, keptFrom, queryOf, PAGE, type Nothing } from './api';
 
@@ -56,6 +57,10 @@ const mocks = api.injectEndpoints({
       }),
       invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
     }),
+    keepSheet: build.mutation<MockView, { readonly id: string; readonly sheet: SheetToKeep }>({
+      query: ({ id, sheet }) => ({ url: `/sheets/${id}`, method: 'PUT', body: sheet }),
+      invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'results', 'changes'],
+    }),
     deleteMock: build.mutation<unknown, string>({
       query: (id) => ({ url: `/mocks/${id}`, method: 'DELETE' }),
       invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
@@ -98,5 +103,6 @@ export const {
   useBinQuery,
   useChangeMockMutation,
   useDeleteMockMutation,
+  useKeepSheetMutation,
   useTakeBackMockMutation,
 } = mocks;

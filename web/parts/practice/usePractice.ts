@@ -44,6 +44,7 @@ export function usePractice(standardId: string | null): (() => void) | null {
           ready: [],
           note: '',
           revision: 1,
+          source: 'car',
         },
       }),
     );

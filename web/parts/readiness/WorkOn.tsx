@@ -32,7 +32,6 @@ export function WorkOn({
     <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
       {items.map(({ key, title, skill, why, where }, n) => {
         const own = adviceFor(advice, skill);
-        const places = placesFor(skill, routes?.items ?? []);
         return (
           <Box
             component="li"
@@ -62,18 +61,7 @@ export function WorkOn({
                   <Line name="Exercise">{own.exercise}</Line>
                 </Box>
               ) : null}
-              {places.length > 0 ? (
-                <Typography variant="body2" sx={{ mt: 1 }}>
-                  Practise it on{' '}
-                  {places.map(({ route, words }, m) => (
-                    <span key={route.id}>
-                      {m > 0 ? ', ' : ''}
-                      <Link to={`/routes/${route.id}`}>{route.title}</Link> ({words})
-                    </span>
-                  ))}
-                  .
-                </Typography>
-              ) : null}
+              <PractiseOn skill={skill} routes={routes?.items ?? []} />
             </Box>
           </Box>
         );
@@ -82,7 +70,32 @@ export function WorkOn({
   );
 }
 
-function Line({ name, children }: { readonly name: string; readonly children: string }) {
+/** Where a skill can be practised; nothing where no route asks for it. */
+export function PractiseOn({
+  skill,
+  routes,
+}: {
+  readonly skill: string;
+  readonly routes: readonly RouteSummary[];
+}) {
+  const places = placesFor(skill, routes);
+  if (places.length === 0) return null;
+  return (
+    <Typography variant="body2" sx={{ mt: 1 }}>
+      Practise it on{' '}
+      {places.map(({ route, words }, m) => (
+        <span key={route.id}>
+          {m > 0 ? ', ' : ''}
+          <Link to={`/routes/${route.id}`}>{route.title}</Link> ({words})
+        </span>
+      ))}
+      .
+    </Typography>
+  );
+}
+
+/** A name and what belongs to it, in a list of such. */
+export function Line({ name, children }: { readonly name: string; readonly children: string }) {
   return (
     <Box sx={{ display: { xs: 'block', sm: 'grid' }, gridTemplateColumns: '110px 1fr' }}>
       <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>

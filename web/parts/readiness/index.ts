@@ -1,4 +1,4 @@
 export { BandScale } from './BandScale';
 export { Conditions } from './Conditions';
 export { percent, wordColour, wordTitles } from './words';
-export { WorkOn, type WorkItem } from './WorkOn';
+export { Line, PractiseOn, WorkOn, type WorkItem } from './WorkOn';

@@ -46,6 +46,14 @@ export function MocksPage() {
         </Button>
         <Button
           component={Link}
+          to={learner ? `/mocks/sheet?learner=${learner}` : '/mocks/sheet'}
+          variant="outlined"
+          sx={{ minHeight: 56 }}
+        >
+          Enter a paper sheet
+        </Button>
+        <Button
+          component={Link}
           to={learner ? `/setup?learner=${learner}` : '/setup'}
           variant="contained"
           sx={{ minHeight: 56, px: 3 }}

@@ -70,6 +70,9 @@ export function ReportPage() {
             </Box>
           </Typography>
           <Stack direction="row" className="screen-only" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+            <Button component={Link} to={`/mocks/${id}/reading`} variant="outlined">
+              What the marks mean
+            </Button>
             <Button component={Link} to={`/mocks/${id}/debrief`} variant="outlined">
               Debrief
             </Button>
@@ -103,7 +106,7 @@ export function ReportPage() {
           ))}
         </Box>
       </Box>
-      <TimeLine report={report} />
+      {mock.source === 'paper' ? null : <TimeLine report={report} />}
       {/* Until its route is here nobody can say where the marks were made. */}
       {isLoading ? null : <DriveMap {...{ mock, report, route }} />}
       <SectionTable {...{ standard, report }} />

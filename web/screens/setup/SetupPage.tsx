@@ -101,6 +101,7 @@ export function SetupPage() {
           ready: under.checks.flatMap((check) => (ticks[check.id] === 'right' ? [check.id] : [])),
           note: '',
           revision: 1,
+          source: 'car',
         },
       }),
     );
