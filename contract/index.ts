@@ -20,7 +20,6 @@ export { LessonToKeep, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass, type Operation, type Owned } from './paths';
 export {
-  changeKinds,
   Invitation,
   PersonChange,
   Welcome,
@@ -56,7 +55,7 @@ export {
   type UnreadableRecord,
 } from './school';
 export { PASSPHRASE_LEAST, PassphraseChange, SignIn, type HealthView, type SessionView } from './session';
-export { SheetToKeep, type TallyToKeep } from './sheet';
+export { SheetToKeep } from './sheet';
 export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
 export {
   EventBatch,

@@ -13,7 +13,7 @@ export interface PersonView {
   readonly active: boolean;
   /** How many learners are theirs now. */
   readonly learners: number;
-  /** When they last used it, to the minute; null when they never did, or for those who need not know. */
+  /** When they last used it, to five minutes; null when they never did, or for those who need not know. */
   readonly lastSeen: string | null;
 }
 
@@ -112,44 +112,42 @@ export interface DeviceView {
   /** What kind of device, as far as its browser says: "Firefox on Android". */
   readonly name: string;
   readonly since: string;
-  /** To the minute. */
+  /** To five minutes. */
   readonly lastSeen: string;
   /** Whether it is the one that asks. */
   readonly here: boolean;
 }
 
 /** What can stand in the record of changes; its words are in the interface. */
-export const changeKinds = [
-  'school made',
-  'school changed',
-  'readiness rules changed',
-  'advice changed',
-  'person invited',
-  'person joined',
-  'person changed',
-  'passphrase link made',
-  'passphrase changed',
-  'signed out everywhere',
-  'learner added',
-  'learners imported',
-  'learner changed',
-  'learner handed over',
-  'learner archived',
-  'learner back',
-  'learner exported',
-  'learner erased',
-  'standard added',
-  'result entered',
-  'result removed',
-  'mock changed',
-  'mock moved',
-  'mock deleted',
-  'mock back',
-  'backup made',
-  'school exported',
-  'school restored',
-] as const;
-export type ChangeKind = (typeof changeKinds)[number];
+export type ChangeKind =
+  | 'school made'
+  | 'school changed'
+  | 'readiness rules changed'
+  | 'advice changed'
+  | 'person invited'
+  | 'person joined'
+  | 'person changed'
+  | 'passphrase link made'
+  | 'passphrase changed'
+  | 'signed out everywhere'
+  | 'learner added'
+  | 'learners imported'
+  | 'learner changed'
+  | 'learner handed over'
+  | 'learner archived'
+  | 'learner back'
+  | 'learner exported'
+  | 'learner erased'
+  | 'standard added'
+  | 'result entered'
+  | 'result removed'
+  | 'mock changed'
+  | 'mock moved'
+  | 'mock deleted'
+  | 'mock back'
+  | 'backup made'
+  | 'school exported'
+  | 'school restored';
 
 /** One line of the record of changes: who did what, to what, and when. */
 export interface ChangeView {

@@ -25,8 +25,8 @@ export {
   ownersOf,
   personById,
   recogniseInstructor,
-  type Instructor,
 } from './instructors';
+export type { Instructor } from './person';
 export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvitation } from './invitations';
 export { addDrill, drillOf } from './drill';
 export { goalsOf, tickGoal } from './goals';

@@ -4,6 +4,7 @@ import { sql } from 'kysely';
 import type { PersonView, Role } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
 import { inTransaction, type Database } from './database';
+import type { Instructor } from './person';
 import { closeSessions } from './sessions';
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt);
@@ -25,13 +26,6 @@ async function passphraseFits(passphrase: string, hash: string): Promise<boolean
 
 /** Stands in for the hash of a name that is not there: the same work, and nothing fits it. */
 const NOBODY = `scrypt$${Buffer.alloc(16).toString('base64')}$${Buffer.alloc(32).toString('base64')}`;
-
-/** Somebody who works in the school. */
-export interface Instructor {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role;
-}
 
 export async function addInstructor(
   db: Database,

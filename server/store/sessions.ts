@@ -2,15 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import type { DeviceView } from '../../contract';
 import type { Database } from './database';
-import type { Instructor } from './instructors';
+import type { Instructor } from './person';
 import { newToken, tokenHash } from './secret';
 
 export const SESSION_DAYS = 30;
 
-/** Lists say to the minute when a device was last used; more often than that nothing is written. */
-const SEEN_EVERY = 60_000;
+/** Lists say to five minutes when a device was last used: more often nothing is written. */
+const SEEN_EVERY = 5 * 60_000;
 
-const minuteOf = (now: Date): string =>
+const seenTime = (now: Date): string =>
   new Date(Math.floor(now.getTime() / SEEN_EVERY) * SEEN_EVERY).toISOString();
 
 /** Signs somebody in. @param device what kind of device it is, in words @returns the token, of which only a hash is kept */
@@ -30,8 +30,8 @@ export async function openSession(
       id: randomUUID(),
       instructor,
       device,
-      started_at: minuteOf(now),
-      seen_at: minuteOf(now),
+      started_at: seenTime(now),
+      seen_at: seenTime(now),
       expires_at: expires,
     })
     .execute();
@@ -55,10 +55,10 @@ export async function instructorOfSession(
     .executeTakeFirst();
   if (!row) return null;
   const { seenAt, ...instructor } = row;
-  if (seenAt < minuteOf(now))
+  if (seenAt < seenTime(now))
     await db
       .updateTable('sessions')
-      .set({ seen_at: minuteOf(now) })
+      .set({ seen_at: seenTime(now) })
       .where('token_hash', '=', hash)
       .execute()
       // A full disk keeps nobody from reading.

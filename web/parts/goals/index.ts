@@ -1,3 +1,2 @@
 export { GoalsList } from './GoalsList';
 export { GoalsText } from './GoalsText';
-export { useOpenGoals } from './useOpenGoals';
