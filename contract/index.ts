@@ -2,13 +2,16 @@ export { API, MAX_BATCH, MOST } from './constants';
 export { DrillBatch, type DrillView } from './drill';
 export {
   DetailsToKeep,
+  Erasure,
   GoalTick,
   LearnerChange,
+  LearnersToImport,
   learnerSorts,
   NewLearner,
   OverruleToKeep,
   PaperToKeep,
   transmissions,
+  type ErasureView,
   type GoalView,
   type HabitsView,
   type LearnerSort,

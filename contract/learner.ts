@@ -3,6 +3,7 @@ import type { Habits } from '../core/marking';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -13,6 +14,7 @@ import {
   Matches,
   ValidateNested,
 } from 'class-validator';
+import { MOST_LEARNERS } from '../core/roster';
 import { IsDay, IsName, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 export class NewLearner {
@@ -65,6 +67,29 @@ export class DetailsToKeep {
   @IsString()
   @Length(0, 2_000)
   notes!: string;
+}
+
+/** One learner of a list that is imported. */
+export class ImportedLearner extends NewLearner {
+  @IsObject()
+  @ValidateNested()
+  @Type(() => DetailsToKeep)
+  details!: DetailsToKeep;
+}
+
+/** Learners of a list, all or none. */
+export class LearnersToImport {
+  /** Where they come from, for the record of changes. */
+  @IsString()
+  @Length(1, 200)
+  file!: string;
+
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_LEARNERS)
+  @ValidateNested({ each: true })
+  @Type(() => ImportedLearner)
+  learners!: ImportedLearner[];
 }
 
 /** A paper that a learner needs on the day. */
@@ -174,6 +199,24 @@ export interface LearnerView {
 export interface ListedLearner extends LearnerView {
   /** When their last mock began; null before the first. */
   readonly lastMock: string | null;
+}
+
+/** What would be erased with a learner, and what would be kept without their name. */
+export interface ErasureView {
+  readonly mocks: number;
+  readonly marks: number;
+  readonly lessons: number;
+  readonly answers: number;
+  readonly practiceRuns: number;
+  /** Licence test results: kept for forecast accuracy, without name, day or note. */
+  readonly resultsKept: number;
+}
+
+/** The second step: the name, typed again. */
+export class Erasure {
+  @IsString()
+  @Length(1, 80)
+  name!: string;
 }
 
 /** A goal that was set at a debrief, for the lessons after it. */

@@ -1,5 +1,5 @@
 import { DrillBatch } from './drill';
-import { GoalTick, LearnerChange, NewLearner } from './learner';
+import { Erasure, GoalTick, LearnerChange, LearnersToImport, NewLearner } from './learner';
 import { LessonToKeep } from './lesson';
 import { CalendarToMake, ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
@@ -121,6 +121,13 @@ export const operations: readonly Operation[] = [
     query: ['sort', 'search', 'left', 'taught', 'limit', 'cursor'],
     right: 'teach',
   },
+  {
+    method: 'post',
+    path: '/learners/import',
+    summary: 'Add the learners of a list, all or none',
+    body: LearnersToImport,
+    right: 'manage learners',
+  },
   { method: 'post', path: '/learners', summary: 'Add a learner', body: NewLearner, right: 'manage learners' },
   {
     method: 'get',
@@ -152,6 +159,29 @@ export const operations: readonly Operation[] = [
     summary: 'What a learner’s mocks tell under a standard, for working out readiness',
     query: ['standard'],
     right: 'teach',
+    of: 'learner',
+  },
+  {
+    method: 'get',
+    path: '/learners/:id/record.zip',
+    summary: 'All that is kept of a learner: logs, tables, reports, and the rest as JSON',
+    right: 'teach',
+    of: 'learner',
+    changes: true,
+  },
+  {
+    method: 'get',
+    path: '/learners/:id/erasure',
+    summary: 'What would be erased with a learner, and what is kept without their name',
+    right: 'keep records safe',
+    of: 'learner',
+  },
+  {
+    method: 'post',
+    path: '/learners/:id/erasure',
+    summary: 'Erase a learner for good: takes their name, typed again',
+    body: Erasure,
+    right: 'keep records safe',
     of: 'learner',
   },
   {

@@ -213,3 +213,66 @@ test('an instructor looks at a colleague’s learner, and can change only their 
   await expect(page.getByRole('button', { name: 'Edit' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Archive' })).toHaveCount(0);
 });
+
+test('learners come from a list of another program: columns are matched, bad rows told, names that are here left out', async ({
+  page,
+}) => {
+  await signInToDemo(page);
+  await page.goto('/learners?sort=name');
+  await page.getByRole('button', { name: 'Import a list' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Import a list of learners' });
+  const bring = async (name: string, bytes: Buffer) => {
+    const choosing = page.waitForEvent('filechooser');
+    await dialog.getByText('Choose a file').click();
+    await (await choosing).setFiles({ name, mimeType: 'text/csv', buffer: bytes });
+  };
+  await bring('empty.csv', Buffer.from('name\n'));
+  await expect(dialog.getByText('This file can’t be read')).toBeVisible();
+  // As an older spreadsheet saves it.
+  await bring(
+    'old list.csv',
+    Buffer.from(
+      'Pupil;Tel;Gearbox;When\r\nJos\xe9 Caldeira;07700 900111;auto;03/04/2027\r\nInes Tavarro;;;\r\nKim Adair;;both;\r\n',
+      'latin1',
+    ),
+  );
+  await expect(dialog.getByText('José Caldeira')).toBeVisible();
+  await expect(dialog).toContainText('line 4 “both” is neither manual nor automatic');
+  await expect(dialog).toContainText('Already here, or twice in the list: Ines Tavarro.');
+  await dialog.getByLabel('When').click();
+  await page.getByRole('option', { name: 'Day of the licence test' }).click();
+  await dialog.getByLabel('Dates such as 3/4/2027 are').click();
+  await page.getByRole('option', { name: '3 April (day first)' }).click();
+  await accessible(page, 'importing learners');
+  await dialog.getByRole('button', { name: 'Add 1 learner' }).click();
+  await expect(dialog.getByRole('status')).toContainText('1 learner was added.');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await page.goto('/learners?search=caldeira');
+  await page
+    .getByRole('list', { name: 'Learners' })
+    .getByRole('link', { name: 'José Caldeira' })
+    .first()
+    .click();
+  await expect(page.getByText(/Licence test on Sat 3 Apr/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('automatic; 07700 900111');
+});
+
+test('a learner is erased after the name was typed, and what is kept is said', async ({ page }) => {
+  await signInToDemo(page);
+  await page.goto('/learners?sort=name');
+  await page.getByRole('link', { name: 'Dafydd Penhale' }).first().click();
+  const details = page.getByRole('region', { name: 'Details' });
+  await expect(details.getByRole('link', { name: 'Export' })).toHaveAttribute('href', /record\.zip$/);
+  await details.getByRole('button', { name: 'Erase' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Erase Dafydd Penhale for good?' });
+  await expect(dialog).toContainText('6 mocks');
+  await expect(dialog).toContainText('One licence test result is kept for forecast accuracy, without name');
+  const button = dialog.getByRole('button', { name: 'Erase for good' });
+  await expect(button).toBeDisabled();
+  await accessible(page, 'erasing a learner');
+  await dialog.getByLabel(/^Type the name/).fill('dafydd penhale');
+  await button.click();
+  await expect(page.getByRole('heading', { name: 'Learners', level: 1 })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Learners' }).getByRole('link').first()).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Dafydd Penhale' })).toHaveCount(0);
+});

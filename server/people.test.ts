@@ -303,3 +303,46 @@ describe('names', () => {
     });
   });
 });
+
+describe('a list of learners', () => {
+  const details = { phone: '', email: '', licenceClass: 'car', transmission: 'manual', notes: '' };
+  const importing = (learners: readonly object[]) =>
+    client.post('/learners/import', { file: 'old list.csv', learners });
+
+  it('is added as a whole, with details and licence tests, and once however often it is sent', async () => {
+    const list = ['Ada Imported', '=Bell Imported'].map((name) => ({
+      id: randomUUID(),
+      name,
+      testDate: dayIn(40),
+      zone: 'Europe/London',
+      details: { ...details, notes: 'From the old list.' },
+    }));
+    expect((await importing(list)).body).toEqual({ added: 2 });
+    expect((await importing(list)).body).toEqual({ added: 0 });
+    const found = await everybody('search=Imported');
+    expect(found.map(({ name, testDate, details: own }) => [name, testDate, own.notes])).toEqual([
+      ['=Bell Imported', dayIn(40), 'From the old list.'],
+      ['Ada Imported', dayIn(40), 'From the old list.'],
+    ]);
+    const [last] = ((await client.get('/changes?limit=1')).body as Page<{ kind: string; parts: unknown }>)
+      .items;
+    expect(last).toMatchObject({ kind: 'learners imported', name: 'old list.csv', parts: [{ to: '2' }] });
+  });
+
+  it('with one bad learner adds nobody, and names each problem at its place', async () => {
+    const before = (await everybody('sort=name')).length;
+    const good = { id: randomUUID(), name: 'Cleo Imported', details };
+    const answer = await importing([good, { ...good, id: 'no', name: ' ' }, { ...good, id: randomUUID() }]);
+    expect(answer.status).toBe(400);
+    expect(
+      (answer.body as { errors: readonly { path: string }[] }).errors.map(({ path }) => path).sort(),
+    ).toEqual(['learners[1].id', 'learners[1].name']);
+    for (const list of [
+      [],
+      Array.from({ length: 1_001 }, () => good),
+      [{ ...good, instructor: randomUUID() }],
+    ])
+      expect((await importing(list)).status).toBe(400);
+    expect((await everybody('sort=name')).length).toBe(before);
+  });
+});

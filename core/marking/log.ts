@@ -1,3 +1,4 @@
+import { fileWord } from '../names';
 import { checkShape, failed, newerFormat, parsed, type Parsed, within } from '../problems';
 import type { Standard } from '../standard';
 import { eventChecker } from './check';
@@ -94,9 +95,15 @@ export const headerOf = ({
   ...(source === 'paper' ? { source } : {}),
 });
 
-/** A name for a drive's log file: its day and the beginning of its id. */
-export const logFileName = ({ id, startedAt }: Pick<DriveKnownBy, 'id' | 'startedAt'>): string =>
-  `${startedAt.slice(0, 10)}-${id.slice(0, 8)}.jwlog.jsonl`;
+/** A name for a drive's log file: its day, its learner where they are named, and the beginning of its id. */
+export function logFileName({
+  id,
+  startedAt,
+  learner,
+}: Pick<DriveKnownBy, 'id' | 'startedAt'> & { readonly learner?: { readonly name?: string } }): string {
+  const who = fileWord(learner?.name ?? '');
+  return `${startedAt.slice(0, 10)}${who === '' ? '' : `-${who}`}-${id.slice(0, 8)}.jwlog.jsonl`;
+}
 
 export function writeLog({ header, events }: Log): string {
   return [header, ...inOrder(events)].map((line) => `${JSON.stringify(line)}\n`).join('');

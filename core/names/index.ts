@@ -1,1 +1,1 @@
-export { firstName, nameKey, plainName } from './name';
+export { fileWord, firstName, nameKey, plainName } from './name';

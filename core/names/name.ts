@@ -25,3 +25,10 @@ export const nameKey = (name: string): string =>
     .toLowerCase()
     .replace(/\s+/g, ' ')
     .trim();
+
+/** A name as part of a file's name: small letters and digits of any script, a hyphen between words, at most 40. */
+export const fileWord = (name: string): string =>
+  nameKey(name)
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .slice(0, 40)
+    .replace(/^-+|-+$/g, '');

@@ -1,1 +1,2 @@
+export { marksOf, marksTable } from './marks';
 export { judgedMock, routeDriven, underOthers, type Judged } from './judged';

@@ -1,17 +1,20 @@
 import type Router from '@koa/router';
 import {
+  Erasure,
   GoalTick,
   LearnerChange,
+  LearnersToImport,
   may,
   learnerSorts,
   NewLearner,
+  type ErasureView,
   type GoalView,
   type HabitsView,
   type LearnerView,
   type ListedLearner,
   type Page,
 } from '../../contract';
-import { plainName } from '../../core/names';
+import { fileWord, nameKey, plainName } from '../../core/names';
 import { habitsOf } from '../../core/marking';
 import {
   badInput,
@@ -28,12 +31,15 @@ import {
   instructorOf,
   textOf,
   wantedRevision,
+  whenGone,
 } from '../http';
 import {
   addLearner,
   bookTest,
   changeLearner,
   drivesBefore,
+  erasureOf,
+  eraseLearner,
   goalsOf,
   tickGoal,
   inTransaction,
@@ -46,13 +52,14 @@ import {
   type Database,
   type Deed,
 } from '../store';
+import { work } from '../work';
 import type { Parts } from './parts';
 
 /** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
 const LEARNER_DRIVES = 12;
 const SCHOOL_DRIVES = 200;
 
-export function learnerRoutes(router: Router, { db, now }: Parts): void {
+export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/learners', async (ctx) => {
     const { limit, after } = pagingOf(ctx);
     const sort = oneOf(ctx, 'sort', learnerSorts);
@@ -91,6 +98,35 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
     ctx.body = held;
   });
 
+  router.post('/learners/import', async (ctx) => {
+    const instructor = instructorOf(ctx);
+    const { learners, file } = bodyAs(ctx, LearnersToImport);
+    const teachers = new Set(learners.map((one) => one.instructor ?? instructor.id));
+    for (const teacher of teachers) await checkTeacher(db, teacher);
+    const added = await inTransaction(db, async (all) => {
+      let fresh = 0;
+      for (const { details, testDate = null, zone = 'UTC', ...one } of learners) {
+        const teacher = one.instructor ?? instructor.id;
+        // Asked again because no answer came, it adds nobody twice.
+        if (!(await addLearner(all, one, teacher))) continue;
+        fresh += 1;
+        const held = await learnerById(all, one.id);
+        if (!held) throw new Error('a learner was not added');
+        await changeLearner(all, one.id, held.revision, { ...held, details, instructor: teacher });
+        if (testDate !== null)
+          await bookTest(all, one.id, testDate, { instructor: teacher, zone, now: now() });
+      }
+      if (fresh > 0)
+        await recordChange(all, { by: instructor, at: now() }, 'learners imported', {
+          name: file,
+          parts: [{ part: 'count', to: String(fresh) }],
+        });
+      return fresh;
+    });
+    ctx.status = 201;
+    ctx.body = { added };
+  });
+
   router.get('/learners/:id', async (ctx) => {
     const learner = await learnerById(db, String(ctx.params.id));
     if (!learner) throw notFound('such learner');
@@ -112,6 +148,39 @@ export function learnerRoutes(router: Router, { db, now }: Parts): void {
       learner: await drives(learner.id, LEARNER_DRIVES),
       school: await drives(null, SCHOOL_DRIVES),
     } satisfies HabitsView;
+  });
+
+  router.get('/learners/:id/record.zip', async (ctx) => {
+    const held = await learnerById(db, String(ctx.params.id));
+    if (!held) throw notFound('such learner');
+    const at = now();
+    const asked = { learner: held.id, now: at.toISOString() };
+    const zip = await work('learner record', databaseFile, asked, { signal: whenGone(ctx), seconds: 120 });
+    if (!zip) throw notFound('such learner');
+    await recordChange(db, { by: instructorOf(ctx), at }, 'learner exported', {
+      name: held.name,
+      subject: { kind: 'learner', id: held.id },
+    });
+    ctx.type = 'application/zip';
+    ctx.attachment(`${at.toISOString().slice(0, 10)}-${fileWord(held.name) || 'learner'}.zip`);
+    ctx.body = Buffer.from(zip);
+  });
+
+  router.get('/learners/:id/erasure', async (ctx) => {
+    const held = await learnerById(db, String(ctx.params.id));
+    if (!held) throw notFound('such learner');
+    ctx.body = (await erasureOf(db, held.id)) satisfies ErasureView;
+  });
+
+  router.post('/learners/:id/erasure', async (ctx) => {
+    const held = await learnerById(db, String(ctx.params.id));
+    if (!held) throw notFound('such learner');
+    if (nameKey(bodyAs(ctx, Erasure).name) !== nameKey(held.name))
+      throw badInput('That isn’t the name of this learner; nothing was erased.', [
+        { path: 'name', message: `must be ${held.name}` },
+      ]);
+    await eraseLearner(db, held.id, { by: instructorOf(ctx), at: now() });
+    ctx.status = 204;
   });
 
   router.get('/learners/:id/goals', async (ctx) => {

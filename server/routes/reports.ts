@@ -1,12 +1,9 @@
 import type Router from '@koa/router';
-import Papa from 'papaparse';
 import { ShareToMake, type LinkView, type Page, type SharedView, type MockView } from '../../contract';
-import { clockText, learnerView, logFileName } from '../../core/marking';
+import { learnerView, logFileName } from '../../core/marking';
 import { firstName } from '../../core/names';
-import { countingWords, reportOf } from '../../core/report';
-import type { Route } from '../../core/route';
 import { askedOrigin, bodyAs, gone, notFound, instructorOf, whenGone } from '../http';
-import { judgedMock, routeDriven, type Judged } from '../report';
+import { judgedMock, marksOf, marksTable, routeDriven, type Judged } from '../report';
 import { endLink, linkOf, linksOf, makeLink, mockById, type Database } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
@@ -26,8 +23,7 @@ export function reportRoutes(router: Router, { db, databaseFile, now, publicOrig
     const judged = await mockHeld(db, String(ctx.params.id));
     ctx.type = 'text/csv; charset=utf-8';
     ctx.attachment(fileName(judged.mock, 'csv'));
-    // What begins like a formula is no formula.
-    ctx.body = Papa.unparse(marksOf(judged, await routeDriven(db, judged.mock)), { escapeFormulae: true });
+    ctx.body = marksTable(judged, await routeDriven(db, judged.mock));
   });
 
   router.get('/mocks/:id/marks.json', async (ctx) => {
@@ -85,24 +81,3 @@ async function mockHeld(db: Database, id: string): Promise<Judged> {
 
 const fileName = (mock: MockView, ending: string): string =>
   logFileName(mock).replace(/\.[\w.]+$/, `.${ending}`);
-
-/** Every mark in time order, a row each. */
-function marksOf({ mock, standard, judgement }: Judged, route: Route | null) {
-  return reportOf(standard, judgement, mock, route).marks.map((mark) => ({
-    time: mark.at,
-    sinceStart: clockText(mark.seconds),
-    stage: mark.stage,
-    section: mark.section,
-    item: mark.label,
-    itemId: mark.item,
-    skill: mark.skill,
-    severity: mark.grade,
-    points: mark.points,
-    counts: countingWords[mark.counts],
-    afterEnd: mark.afterEnd ? 'yes' : '',
-    from: mark.from,
-    feature: mark.position?.kind ?? '',
-    latitude: mark.position?.position.lat ?? '',
-    longitude: mark.position?.position.lon ?? '',
-  }));
-}

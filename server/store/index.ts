@@ -29,6 +29,7 @@ export {
 export type { Instructor } from './person';
 export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvitation } from './invitations';
 export { addDrill, drillOf } from './drill';
+export { eraseLearner, erasureOf } from './erasure';
 export { goalsOf, tickGoal } from './goals';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';

@@ -39,6 +39,11 @@ export interface Jobs {
   /** Tells a line for each part of the way. */
   readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
   readonly report: { readonly asked: { readonly mock: string }; readonly answer: Uint8Array | null };
+  /** All that is kept of one learner, as a zip; null when there is no such learner. */
+  readonly 'learner record': {
+    readonly asked: { readonly learner: string; readonly now: string };
+    readonly answer: Uint8Array | null;
+  };
   readonly unreadable: { readonly asked: object; readonly answer: readonly UnreadableRecord[] };
   readonly 'read network': {
     readonly asked: { readonly bytes: Uint8Array };

@@ -4,6 +4,7 @@ import { backUp, openToRead, unreadableRecords, type Database } from '../store';
 import type { Job, JobName, Jobs, Said } from './job';
 import { evidenceFor, foretell, readinessList } from './jobs/evidence';
 import { placeAll } from './jobs/hotSpots';
+import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
 import { printedReport } from './jobs/report';
@@ -46,6 +47,8 @@ function done(
             return foretell(db, job.learner, job.standard, job.day);
           case 'report':
             return printedReport(db, job.mock);
+          case 'learner record':
+            return learnerRecord(db, job.learner, job.now);
           case 'unreadable':
             return unreadableRecords(db);
           case 'rejudge':

@@ -1,8 +1,10 @@
 import type {
   DrillView,
+  ErasureView,
   GoalView,
   HabitsView,
   LearnerSort,
+  LearnersToImport,
   LearnerView,
   ListedLearner,
   NewLearner,
@@ -61,6 +63,10 @@ const learners = api.injectEndpoints({
       query: (body) => ({ url: '/learners', method: 'POST', body: { ...body } }),
       invalidatesTags: [LIST],
     }),
+    importLearners: build.mutation<{ readonly added: number }, LearnersToImport>({
+      query: (body) => ({ url: '/learners/import', method: 'POST', body }),
+      invalidatesTags: [LIST, 'readiness', 'lessons', 'changes'],
+    }),
     changeLearner: build.mutation<
       LearnerView,
       { readonly id: string; readonly revision: number; readonly change: LearnerChanges }
@@ -83,6 +89,15 @@ const learners = api.injectEndpoints({
     }),
     habits: build.query<HabitsView, { learner: string; before: string }>({
       query: ({ learner, before }) => `/learners/${learner}/habits?before=${encodeURIComponent(before)}`,
+    }),
+    erasure: build.query<ErasureView, string>({
+      query: (id) => `/learners/${id}/erasure`,
+      keepUnusedDataFor: 0,
+    }),
+    eraseLearner: build.mutation<unknown, { readonly id: string; readonly name: string }>({
+      query: ({ id, name }) => ({ url: `/learners/${id}/erasure`, method: 'POST', body: { name } }),
+      invalidatesTags: (_none, error) =>
+        error ? [] : [LIST, 'mocks', 'lessons', 'results', 'readiness', 'evidence', 'practice', 'changes'],
     }),
     goals: build.query<Page<GoalView>, string>({
       query: (learner) => `/learners/${learner}/goals`,
@@ -108,8 +123,11 @@ export const {
   useLearnerPagesInfiniteQuery,
   useLearnerQuery,
   useAddLearnerMutation,
+  useImportLearnersMutation,
   useHabitsQuery,
   useDrillQuery,
+  useErasureQuery,
+  useEraseLearnerMutation,
   useGoalsQuery,
   useTickGoalMutation,
   useChangeLearnerMutation,

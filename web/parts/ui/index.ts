@@ -15,6 +15,7 @@ export { printByDay } from './printByDay';
 export { ProblemList } from './ProblemList';
 export { ReadOnly } from './ReadOnly';
 export { RemoveButton } from './RemoveButton';
+export { readText } from './readText';
 export { saveFile } from './saveFile';
 export { severityWord } from './severityWord';
 export { colour, theme } from './theme';

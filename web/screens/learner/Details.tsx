@@ -1,7 +1,9 @@
 import { Box, Button, Link as Anchor, Typography } from '@mui/material';
-import type { LearnerView } from '../../../contract';
-import { errorText, useChangeLearnerMutation, useMayChange } from '../../data/api';
+import { useState } from 'react';
+import { API, type LearnerView } from '../../../contract';
+import { errorText, useChangeLearnerMutation, useMay, useMayChange } from '../../data/api';
 import { Aside, ErrorNote } from '../../parts/ui';
+import { EraseDialog } from './EraseDialog';
 
 /** How a learner is reached and what they are taught in; to edit, to archive and to bring back. */
 export function Details({ learner, onEdit }: { readonly learner: LearnerView; readonly onEdit: () => void }) {
@@ -9,6 +11,8 @@ export function Details({ learner, onEdit }: { readonly learner: LearnerView; re
   const { phone, email, licenceClass, transmission, notes } = learner.details;
   const taught = [licenceClass, transmission].filter((part) => part).join(', ');
   const mine = useMayChange()(learner.instructor);
+  const owner = useMay('keep records safe');
+  const [erasing, setErasing] = useState(false);
   const archive = (left: boolean) =>
     void change({ id: learner.id, revision: learner.revision, change: { left } });
   return (
@@ -25,7 +29,15 @@ export function Details({ learner, onEdit }: { readonly learner: LearnerView; re
             <Button color="inherit" disabled={isLoading} onClick={() => archive(!learner.left)}>
               {learner.left ? 'Bring back' : 'Archive'}
             </Button>
+            <Button href={`${API}/learners/${learner.id}/record.zip`} download color="inherit">
+              Export
+            </Button>
           </>
+        ) : null}
+        {owner ? (
+          <Button color="inherit" onClick={() => setErasing(true)}>
+            Erase
+          </Button>
         ) : null}
       </Box>
       {learner.left ? (
@@ -53,6 +65,7 @@ export function Details({ learner, onEdit }: { readonly learner: LearnerView; re
         ) : null}
         .
       </Typography>
+      {erasing ? <EraseDialog learner={learner} onClose={() => setErasing(false)} /> : null}
       {notes ? <Typography sx={{ whiteSpace: 'pre-wrap', mt: 0.5 }}>{notes}</Typography> : null}
     </Box>
   );

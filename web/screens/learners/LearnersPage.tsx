@@ -12,6 +12,7 @@ import {
 } from '../../data/api';
 import { LearnerRow, NewLearnerDialog } from '../../parts/people';
 import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
+import { ImportLearners } from './ImportLearners';
 import { byReadiness } from './byReadiness';
 
 const sorts = {
@@ -27,6 +28,7 @@ export function LearnersPage() {
   const [params, setParams] = useSearchParams();
   const [letters, setLetters, search] = useSearchParam('search');
   const [adding, setAdding] = useState(false);
+  const [importing, setImporting] = useState(false);
   const wanted = params.get('sort') ?? '';
   const sort: Sort = wanted in sorts ? (wanted as Sort) : 'test';
   const left = params.get('left') === '1';
@@ -46,6 +48,11 @@ export function LearnersPage() {
         >
           {left ? 'Back to those taught now' : 'Archived'}
         </Button>
+        {adds ? (
+          <Button variant="outlined" onClick={() => setImporting(true)} sx={{ minHeight: 56 }}>
+            Import a list
+          </Button>
+        ) : null}
         {adds ? (
           <Button variant="contained" onClick={() => setAdding(true)} sx={{ minHeight: 56, px: 3 }}>
             Add a learner
@@ -96,6 +103,7 @@ export function LearnersPage() {
           rows={readiness.data?.items ?? []}
         />
       )}
+      {importing ? <ImportLearners onClose={() => setImporting(false)} /> : null}
       {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
     </Box>
   );

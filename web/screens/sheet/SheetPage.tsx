@@ -20,7 +20,16 @@ import {
 } from '../../data/api';
 import { LearnerPicker, type Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { Aside, ErrorNote, FileButton, inZone, LoadingNote, localZone, ProblemList } from '../../parts/ui';
+import {
+  Aside,
+  ErrorNote,
+  FileButton,
+  inZone,
+  LoadingNote,
+  localZone,
+  ProblemList,
+  readText,
+} from '../../parts/ui';
 import { SheetGrid } from './SheetGrid';
 import { SheetVerdict } from './SheetVerdict';
 import { keyOf, talliesOf, type Strokes } from './strokes';
@@ -127,7 +136,7 @@ function SheetForm({ standard, learner }: { readonly standard: Standard; readonl
       return after;
     });
   const read = async (file: File) => {
-    const found = readSheetTable(standard, await file.text());
+    const found = readSheetTable(standard, await readText(file));
     setTable({ ...found, file: file.name });
     if (found.tallies.length > 0)
       setStrokes(new Map(found.tallies.map((tally: Tally) => [keyOf(tally), tally.times])));
