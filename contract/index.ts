@@ -54,6 +54,7 @@ export {
   SchoolToKeep,
   type BackupsView,
   type ReachView,
+  type RestoreView,
   type SchoolView,
   type UnreadableRecord,
 } from './school';

@@ -236,6 +236,24 @@ export const operations: readonly Operation[] = [
   { method: 'post', path: '/school/backups', summary: 'Make a backup now', right: 'keep records safe' },
   {
     method: 'get',
+    path: '/school/backups/:at',
+    summary: 'What would change if a backup were put in the place of the school',
+    right: 'keep records safe',
+  },
+  {
+    method: 'post',
+    path: '/school/backups/:at/restore',
+    summary: 'Put a backup in the place of the school, which is backed up first',
+    right: 'keep records safe',
+  },
+  {
+    method: 'get',
+    path: '/school/export.zip',
+    summary: 'The whole school as plain files',
+    right: 'keep records safe',
+  },
+  {
+    method: 'get',
     path: '/school/unreadable',
     summary: 'Records that cannot be made sense of',
     right: 'keep records safe',

@@ -77,6 +77,21 @@ export interface BackupsView {
   readonly late: boolean;
 }
 
+/** What a school would be with a backup in its place. */
+export interface RestoreView {
+  /** How much there is of everything now, and how much there was then, by the names of `backup`. */
+  readonly now: Readonly<Record<string, number>>;
+  readonly then: Readonly<Record<string, number>>;
+  /** What has come since, and would be gone. */
+  readonly gone: {
+    readonly learners: readonly string[];
+    readonly moreLearners: number;
+    /** Each by its learner and day. */
+    readonly mocks: readonly string[];
+    readonly moreMocks: number;
+  };
+}
+
 /** How other devices reach the school. */
 export interface ReachView {
   /** Address to open on another device; null when the server answers on its own machine only. */

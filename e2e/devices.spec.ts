@@ -114,4 +114,23 @@ test('the school is backed up at a touch, and the backups stand with time and si
   await backups.getByRole('button', { name: 'Back up now' }).click();
   await expect(backups.getByRole('row', { name: /, \d\d:\d\d\s+[\d.]+ MB/ })).toBeVisible();
   await accessible(page, 'devices and backups');
+
+  // What would change is shown first; then the school is as it was.
+  const added = await page.request.post('/api/v1/learners', {
+    data: { id: crypto.randomUUID(), name: 'Came Later' },
+  });
+  expect(added.status()).toBe(201);
+  await expect(backups.getByRole('link', { name: 'Download the school as files' })).toHaveAttribute(
+    'href',
+    /export\.zip$/,
+  );
+  await backups.getByRole('button', { name: 'Restore' }).first().click();
+  const dialog = page.getByRole('dialog', { name: /^Restore the backup of/ });
+  await expect(dialog).toContainText('Learners that would be gone: Came Later');
+  await expect(dialog).toContainText('is backed up first');
+  await accessible(page, 'restoring a backup');
+  await dialog.getByRole('button', { name: 'Restore this backup' }).click();
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible({ timeout: 20_000 });
+  await page.goto('/learners?search=later');
+  await expect(page.getByText('Nobody is called “later”')).toBeVisible();
 });

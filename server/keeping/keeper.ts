@@ -19,6 +19,8 @@ export interface Keeper {
   /** Makes a backup whatever the time; false when that failed, and the view says why. */
   readonly backUp: () => Promise<boolean>;
   readonly view: () => BackupsView;
+  /** The file of the backup that was made at a time; null when there is none. */
+  readonly fileOf: (at: string) => string | null;
   /** How many bytes are free on the disk of the school. */
   readonly free: () => Promise<number>;
   readonly stop: () => void;
@@ -101,6 +103,7 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
         late: ageOf(backups[0]?.at) >= LATE,
       };
     },
+    fileOf: (at) => backupsIn(folder).find((one) => one.at === at)?.file ?? null,
     free: () => freeBeside(databaseFile),
     stop: () => clearInterval(timer),
   };

@@ -1,20 +1,38 @@
 import QRCode from 'qrcode';
+import { randomUUID } from 'node:crypto';
+import { rmSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import type Router from '@koa/router';
+import type { Context } from 'koa';
 import {
   SchoolToKeep,
   type BackupsView,
   type Page,
   type ReachView,
+  type RestoreView,
   type UnreadableRecord,
 } from '../../contract';
 import { plainName } from '../../core/names';
-import { badInput, bodyAs, changedMeanwhile, etagOf, instructorOf, wantedRevision, whenGone } from '../http';
 import {
+  badInput,
+  bodyAs,
+  changedMeanwhile,
+  conflict,
+  etagOf,
+  instructorOf,
+  notFound,
+  wantedRevision,
+  whenGone,
+} from '../http';
+import {
+  DatabaseProblem,
   inTransaction,
   keepSettings,
   newestStandard,
   partsChanged,
   recordChange,
+  removeCopy,
+  restoreInto,
   SCHOOL,
   schoolHeld,
 } from '../store';
@@ -51,6 +69,60 @@ export function schoolRoutes(
     await keeper.backUp();
     await recordChange(db, { by: instructorOf(ctx), at: now() }, 'backup made', { name: '' });
     ctx.body = keeper.view() satisfies BackupsView;
+  });
+
+  const backupAsked = (ctx: Context & { readonly params: Record<string, string> }): string => {
+    const file = keeper.fileOf(String(ctx.params.at));
+    if (file === null) throw notFound('backup of that time');
+    return file;
+  };
+  /** A file of our own beside the school's, for as long as it is worked with. */
+  const beside = (what: string): string => `${databaseFile}.${what}-${randomUUID()}`;
+
+  router.get('/school/backups/:at', async (ctx) => {
+    const asked = { backup: backupAsked(ctx), to: beside('preview') };
+    const view = await work('preview restore', databaseFile, asked, { signal: whenGone(ctx) });
+    if ('problem' in view) throw conflict(view.problem);
+    ctx.body = view satisfies RestoreView;
+  });
+
+  router.post('/school/backups/:at/restore', async (ctx) => {
+    const backup = backupAsked(ctx);
+    const ready = beside('restoring');
+    try {
+      const told = await work('ready backup', databaseFile, { backup, to: ready });
+      if (told !== null) throw conflict(told.problem);
+      // What is there now can be brought back in the same way.
+      if (!(await keeper.backUp()))
+        throw conflict(
+          'The school couldn’t be backed up first, so nothing was restored. See the last backup.',
+        );
+      await restoreInto(db, ready, { by: instructorOf(ctx), at: now() }, String(ctx.params.at));
+    } catch (error) {
+      if (error instanceof DatabaseProblem) throw conflict(error.message);
+      throw error;
+    } finally {
+      removeCopy(ready);
+    }
+    ctx.body = keeper.view() satisfies BackupsView;
+  });
+
+  router.get('/school/export.zip', async (ctx) => {
+    const to = beside('export');
+    const at = now().toISOString();
+    try {
+      await work('export school', databaseFile, { to, now: at }, { signal: whenGone(ctx) });
+      await recordChange(db, { by: instructorOf(ctx), at: now() }, 'school exported', { name: '' });
+      // Once it is open it can be removed: what is read stays until it is closed.
+      const opened = await open(to);
+      ctx.type = 'application/zip';
+      ctx.attachment(`${at.slice(0, 10)}-school.zip`);
+      ctx.length = (await opened.stat()).size;
+      ctx.compress = false;
+      ctx.body = opened.createReadStream();
+    } finally {
+      rmSync(to, { force: true });
+    }
   });
 
   router.get('/school/unreadable', async (ctx) => {

@@ -59,8 +59,9 @@ export { keepSettings, settingsHeld } from './settings';
 export { keepYardFile, removeYardFile, yardHeld } from './yardFiles';
 export { keepPractice, listPractice, practiceById, practiceEvents, removePractice } from './practice';
 export { lockDatabase } from './lock';
-export { codeOf } from './problem';
+export { codeOf, DatabaseProblem } from './problem';
 export { exportSchool, importSchool } from './exchange';
+export { previewRestore, readyCopy, removeCopy, restoreInto } from './restoring';
 export { backUp, checkSchool, restore, type Counts } from './safekeeping';
 export { unreadableRecords } from './unreadable';
 export {

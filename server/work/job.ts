@@ -2,6 +2,7 @@ import type {
   EvidenceView,
   ReadinessRow,
   RejudgeLine,
+  RestoreView,
   ResultView,
   MockView,
   UnreadableRecord,
@@ -19,6 +20,11 @@ export interface PlacedMock extends PlacedDrive, Pick<MockView, 'learner' | 'rou
 export interface PlacedSchool {
   readonly sites: readonly Site[];
   readonly drives: readonly PlacedMock[];
+}
+
+/** Why a backup can’t be used, for whoever wants it. */
+export interface Unusable {
+  readonly problem: string;
 }
 
 /** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
@@ -52,6 +58,19 @@ export interface Jobs {
   readonly 'read standard': {
     readonly asked: { readonly input: unknown };
     readonly answer: Parsed<Standard>;
+  };
+  /** A backup as a file of this version, which whoever asks removes again. */
+  readonly 'ready backup': {
+    readonly asked: { readonly backup: string; readonly to: string };
+    readonly answer: Unusable | null;
+  };
+  readonly 'preview restore': {
+    readonly asked: { readonly backup: string; readonly to: string };
+    readonly answer: RestoreView | Unusable;
+  };
+  readonly 'export school': {
+    readonly asked: { readonly to: string; readonly now: string };
+    readonly answer: Counts;
   };
   readonly backup: { readonly asked: { readonly to: string }; readonly answer: Counts };
 }

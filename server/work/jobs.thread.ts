@@ -1,7 +1,18 @@
 import type { MessagePort } from 'node:worker_threads';
 import { parseStandard } from '../../core/standard';
-import { backUp, openToRead, unreadableRecords, type Database } from '../store';
-import type { Job, JobName, Jobs, Said } from './job';
+import type { RestoreView } from '../../contract';
+import {
+  backUp,
+  DatabaseProblem,
+  exportSchool,
+  openToRead,
+  previewRestore,
+  readyCopy,
+  removeCopy,
+  unreadableRecords,
+  type Database,
+} from '../store';
+import type { Job, JobName, Jobs, Said, Unusable } from './job';
 import { evidenceFor, foretell, readinessList } from './jobs/evidence';
 import { placeAll } from './jobs/hotSpots';
 import { learnerRecord } from './jobs/record';
@@ -32,6 +43,12 @@ function done(
       return readNetwork(job.bytes);
     case 'read standard':
       return parseStandard(job.input);
+    case 'ready backup':
+      return usable(() => readyCopy(job.backup, job.to).then(() => null));
+    case 'preview restore':
+      return usable(() => previewed(job.databaseFile, job.backup, job.to));
+    case 'export school':
+      return exportSchool(job.databaseFile, job.to, new Date(job.now));
     case 'backup':
       return backUp(job.databaseFile, job.to);
     default:
@@ -56,6 +73,25 @@ function done(
             return null;
         }
       });
+  }
+}
+
+/** A backup that is damaged, or from a newer program, is no fault of the server's. */
+async function usable<T>(use: () => Promise<T>): Promise<T | Unusable> {
+  try {
+    return await use();
+  } catch (error) {
+    if (error instanceof DatabaseProblem) return { problem: error.message };
+    throw error;
+  }
+}
+
+async function previewed(live: string, backup: string, to: string): Promise<RestoreView> {
+  try {
+    await readyCopy(backup, to);
+    return previewRestore(live, to);
+  } finally {
+    removeCopy(to);
   }
 }
 

@@ -28,6 +28,8 @@ export {
   useBackupsQuery,
   useBackUpMutation,
   useReachQuery,
+  useRestoreMutation,
+  useRestorePreviewQuery,
   useUnreadableQuery,
   useSchoolQuery,
   useKeepSchoolMutation,

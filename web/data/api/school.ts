@@ -1,4 +1,11 @@
-import type { BackupsView, Page, ReachView, SchoolView, UnreadableRecord } from '../../../contract';
+import type {
+  BackupsView,
+  Page,
+  ReachView,
+  RestoreView,
+  SchoolView,
+  UnreadableRecord,
+} from '../../../contract';
 import { api, ifMatch, type Nothing } from './api';
 
 /** What holds for the whole school, its devices and backups. */
@@ -27,6 +34,13 @@ const school = api.injectEndpoints({
         }
       },
     }),
+    restorePreview: build.query<RestoreView, string>({
+      query: (at) => `/school/backups/${encodeURIComponent(at)}`,
+      keepUnusedDataFor: 0,
+    }),
+    restore: build.mutation<BackupsView, string>({
+      query: (at) => ({ url: `/school/backups/${encodeURIComponent(at)}/restore`, method: 'POST' }),
+    }),
     unreadable: build.query<Page<UnreadableRecord>, Nothing>({ query: () => '/school/unreadable' }),
   }),
 });
@@ -35,6 +49,8 @@ export const {
   useBackupsQuery,
   useBackUpMutation,
   useReachQuery,
+  useRestoreMutation,
+  useRestorePreviewQuery,
   useUnreadableQuery,
   useSchoolQuery,
   useKeepSchoolMutation,

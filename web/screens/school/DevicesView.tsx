@@ -1,6 +1,6 @@
 import { Box, Button, Link, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import type { ReactNode } from 'react';
-import type { BackupsView, ReachView } from '../../../contract';
+import { useState, type ReactNode } from 'react';
+import { API, type BackupsView, type ReachView } from '../../../contract';
 import { errorText, useBackUpMutation, useBackupsQuery, useMay, useReachQuery } from '../../data/api';
 import {
   colour,
@@ -12,6 +12,7 @@ import {
   LoadingNote,
   WideTable,
 } from '../../parts/ui';
+import { RestoreDialog } from './RestoreDialog';
 
 /** How tablets and phones reach the school, and the copies that are kept of it. */
 export function DevicesView() {
@@ -140,14 +141,23 @@ function Backups() {
       ) : null}
       {made.error ? <ErrorNote title="Couldn’t make a backup">{errorText(made.error)}</ErrorNote> : null}
       {data ? <ListOfBackups backups={data} /> : error ? null : <LoadingNote what="the backups" />}
-      <Button variant="outlined" disabled={made.isLoading} onClick={() => void backUp()} sx={{ mt: 2 }}>
-        {made.isLoading ? 'Backing up …' : 'Back up now'}
-      </Button>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>
+        <Button variant="outlined" disabled={made.isLoading} onClick={() => void backUp()}>
+          {made.isLoading ? 'Backing up …' : 'Back up now'}
+        </Button>
+        <Button href={`${API}/school/export.zip`} download color="inherit">
+          Download the school as files
+        </Button>
+      </Box>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
+        The download is a zip that other programs can read. Passphrases aren’t in it.
+      </Typography>
     </Box>
   );
 }
 
 function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly backups: BackupsView }) {
+  const [restoring, setRestoring] = useState<string | null>(null);
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {failed === null ? null : (
@@ -175,6 +185,7 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
             <TableRow>
               <TableCell>Made</TableCell>
               <TableCell align="right">Size</TableCell>
+              <TableCell aria-label="Restore" />
             </TableRow>
           </TableHead>
           <TableBody>
@@ -184,11 +195,17 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
                   {dayText(at, localZone())}, {hourText(at, localZone())}
                 </TableCell>
                 <TableCell align="right">{sizeText(bytes)}</TableCell>
+                <TableCell align="right">
+                  <Button color="inherit" onClick={() => setRestoring(at)}>
+                    Restore
+                  </Button>
+                </TableCell>
               </TableRow>
             ))}
           </TableBody>
         </WideTable>
       )}
+      {restoring ? <RestoreDialog at={restoring} onClose={() => setRestoring(null)} /> : null}
     </Box>
   );
 }

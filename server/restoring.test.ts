@@ -1,0 +1,102 @@
+import { copyFileSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { fromBufferPromise } from 'yauzl';
+import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import type { BackupsView, ChangeView, EventsView, LearnerView, Page, RestoreView } from '../contract';
+import { openDatabase } from './store';
+import { Client, demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
+
+const folder = scratchFolder();
+const file = folder.path('restoring.db');
+let server: ServerProcess;
+let client: Client;
+let mock: string;
+beforeAll(async () => {
+  server = await startServer('demo', file);
+  ({ client, mock } = await demoMock(server));
+}, 30_000);
+afterAll(async () => {
+  await server.kill();
+  folder.remove();
+});
+
+const backUp = async () => (await client.post('/school/backups')).body as BackupsView;
+const names = async (search: string) =>
+  ((await client.get(`/learners?search=${search}`)).body as Page<LearnerView>).items.map(({ name }) => name);
+const marks = async () => ((await client.get(`/mocks/${mock}/events`)).body as EventsView).events.length;
+/** Backups of the same second would have one name. */
+const nextSecond = () => new Promise((resolve) => setTimeout(resolve, 1_100));
+const left = () => readdirSync(folder.path('')).filter((name) => /(preview|restoring|export)-/.test(name));
+
+it('a backup is put in the place of a running school, whole; the school before it is backed up, and work goes on', async () => {
+  await client.post(`/mocks/${mock}/events`, { events: [faultEvent(1)] });
+  const at = (await backUp()).items[0]?.at ?? '';
+  await client.post(`/mocks/${mock}/events`, { events: [faultEvent(2)] });
+  await client.post('/learners', { id: randomUUID(), name: 'Came Later' });
+  const later = await demoMock(server);
+
+  const view = (await client.get(`/school/backups/${at}`)).body as RestoreView;
+  expect(view.now.learners).toBe((view.then.learners ?? 0) + 1);
+  expect(view.gone.learners).toEqual(['Came Later']);
+  expect(view.gone.mocks).toHaveLength(1);
+  expect(await names('later')).toEqual(['Came Later']);
+  expect(left()).toEqual([]);
+
+  await nextSecond();
+  const restored = await client.post(`/school/backups/${at}/restore`);
+  expect(restored.status).toBe(200);
+  expect(left()).toEqual([]);
+  expect(await names('later')).toEqual([]);
+  expect(await marks()).toBe(1);
+  expect((await client.get(`/mocks/${later.mock}`)).status).toBe(404);
+  const [last] = ((await client.get('/changes')).body as Page<ChangeView>).items;
+  expect(last).toMatchObject({ kind: 'school restored', name: at, by: { name: 'Maren Holtby' } });
+
+  // A device goes on where it was: what it asks for comes after all that it has seen.
+  const { position } = (await client.get(`/mocks/${mock}/events`)).body as EventsView;
+  await client.post(`/mocks/${mock}/events`, { events: [faultEvent(3)] });
+  const news = (await client.get(`/mocks/${mock}/events?after=${position}`)).body as EventsView;
+  expect(news.events.map(({ seq }) => seq)).toEqual([3]);
+  expect((await client.get('/readiness')).status).toBe(200);
+
+  // And back again.
+  await nextSecond();
+  const before = (restored.body as BackupsView).items.find((one) => one.at !== at)?.at ?? '';
+  expect((await client.post(`/school/backups/${before}/restore`)).status).toBe(200);
+  expect(await names('later')).toEqual(['Came Later']);
+  expect(await marks()).toBe(2);
+}, 60_000);
+
+it('a backup of an earlier version is brought up to date first; a damaged one, and a name that is none, change nothing', async () => {
+  const backups = `${file}.backups`;
+  mkdirSync(backups, { recursive: true });
+  const early = await openDatabase(`${backups}/early.db`, '015-vehicles-retired');
+  await early.destroy();
+  copyFileSync(`${backups}/early.db`, `${backups}/2026-01-01T08-00-00Z.db`);
+  writeFileSync(`${backups}/2026-01-02T08-00-00Z.db`, 'no database at all');
+  const view = (await client.get('/school/backups/2026-01-01T08:00:00Z')).body as RestoreView;
+  expect(view.then.learners).toBe(0);
+  for (const method of ['GET', 'POST']) {
+    const path = method === 'POST' ? '/restore' : '';
+    const damaged = await client.ask(method, `/school/backups/2026-01-02T08:00:00Z${path}`);
+    expect(damaged).toMatchObject({ status: 409, body: { detail: expect.any(String) as unknown } });
+    for (const at of ['..%2F..%2Fetc%2Fpasswd', '2020-01-01T00:00:00Z', 'early.db'])
+      expect((await client.ask(method, `/school/backups/${at}${path}`)).status).toBe(404);
+  }
+  expect(await names('later')).toEqual(['Came Later']);
+  expect(left()).toEqual([]);
+});
+
+it('the school is downloaded as one zip of plain files, without passphrases, and nothing is left on the disk', async () => {
+  const answer = await client.open('/school/export.zip');
+  expect(answer.headers.get('content-type')).toBe('application/zip');
+  const zip = await fromBufferPromise(Buffer.from(await answer.arrayBuffer()), { lazyEntries: true });
+  const entries: string[] = [];
+  for await (const entry of zip.eachEntry()) entries.push(entry.fileName);
+  expect(entries).toEqual(
+    expect.arrayContaining(['school.json', 'learners.jsonl', 'events.jsonl', 'changes.jsonl']),
+  );
+  for (const secret of ['sessions.jsonl', 'links.jsonl', 'invitations.jsonl'])
+    expect(entries).not.toContain(secret);
+  expect(left()).toEqual([]);
+});
