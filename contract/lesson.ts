@@ -1,5 +1,9 @@
 import 'reflect-metadata';
+import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
   IsIn,
   IsInt,
   IsLatitude,
@@ -10,6 +14,7 @@ import {
   Matches,
   Max,
   Min,
+  ValidateNested,
 } from 'class-validator';
 import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
@@ -67,6 +72,25 @@ export class LessonToKeep {
   @Length(1, 255)
   @Matches(/^\P{Cc}*$/u, { message: 'must be one line' })
   uid?: string | null;
+}
+
+/** One day of a series. */
+export class SeriesDay {
+  @IsUUID()
+  id!: string;
+
+  @IsInstant()
+  startsAt!: string;
+}
+
+/** The same entry on several days. */
+export class SeriesToAdd extends LessonToKeep {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => SeriesDay)
+  days!: SeriesDay[];
 }
 
 export interface LessonView {

@@ -1,6 +1,6 @@
 import { DrillBatch } from './drill';
 import { Erasure, GoalTick, LearnerChange, LearnersToImport, NewLearner } from './learner';
-import { LessonToKeep } from './lesson';
+import { LessonToKeep, SeriesToAdd } from './lesson';
 import { CalendarToMake, ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
 import { AdviceToKeep, SettingsToKeep } from './readiness';
@@ -34,8 +34,11 @@ export interface Operation {
   readonly right?: Right;
   /** What `:id` is of: the learner to whom it belongs decides who may. A learner whom body or query names decides too. */
   readonly of?: Owned;
-  /** Takes a learner of one's own, where others may be looked at only. */
-  readonly changes?: true;
+  /**
+   * Takes a learner of one's own, where others may be looked at only; `record`: only where the record is there already, so
+   * that a colleague's learner can be given a lesson.
+   */
+  readonly changes?: true | 'record';
 }
 
 /** Records that belong to a learner. */
@@ -304,12 +307,20 @@ export const operations: readonly Operation[] = [
     right: 'teach',
   },
   {
+    method: 'post',
+    path: '/lessons',
+    summary: 'Add a lesson on several days, all or none',
+    body: SeriesToAdd,
+    right: 'teach',
+  },
+  {
     method: 'put',
     path: '/lessons/:id',
     summary: 'Add to the diary, or change (If-Match)',
     body: LessonToKeep,
     right: 'teach',
     of: 'lesson',
+    changes: 'record',
   },
   {
     method: 'delete',
@@ -317,6 +328,7 @@ export const operations: readonly Operation[] = [
     summary: 'Take out of the diary (If-Match)',
     right: 'teach',
     of: 'lesson',
+    changes: 'record',
   },
   {
     method: 'post',
@@ -602,7 +614,7 @@ export const operations: readonly Operation[] = [
     body: MockChange,
     right: 'teach',
     of: 'mock',
-    changes: true,
+    changes: 'record',
   },
   {
     method: 'delete',

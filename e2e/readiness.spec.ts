@@ -187,8 +187,12 @@ test('the diary: an entry that does not fit says so, is moved and taken out; cal
     .getByRole('button', { name: 'Change' })
     .click();
   await page.getByRole('button', { name: 'Delete' }).click();
-  // In the list and in the dialog that closes: none is left of either.
-  await expect(page.getByText('Tomas Wielgosz')).toHaveCount(0);
+  const deleted = page.getByRole('status').filter({ hasText: 'Tomas Wielgosz, Tue 4 Mar 11:30: deleted.' });
+  await expect(deleted).toBeVisible();
+  const tomas = page.getByRole('listitem').filter({ hasText: 'Tomas' });
+  await expect(tomas).toHaveCount(0);
+  await deleted.getByRole('button', { name: 'Undo' }).click();
+  await expect(tomas).toHaveCount(1);
 
   await page.getByRole('button', { name: 'Other calendars' }).click();
   await page.getByLabel('Show full names').check();

@@ -56,6 +56,10 @@ for (const [size, viewport] of Object.entries(sizes))
     await page.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('link', { name: 'School', exact: true }).click();
     for (const [view, sign] of [
+      ['Settings', 'People drive on the'],
+      ['People', 'What each role can do'],
+      ['Changes', 'Ifor Quennell handed'],
+      ['Your sign-in', 'Where you’re signed in'],
       ['Forecast accuracy', 'Brier score'],
       ['Readiness rules', 'These numbers are ours'],
       ['Advice', 'Shown at the debrief'],
@@ -136,6 +140,12 @@ for (const [size, viewport] of Object.entries(sizes))
     await page.getByRole('link', { name: 'Report' }).click();
     await expect(page.getByRole('heading', { name: 'Faults by section' })).toBeVisible();
     await sound(page, 'report');
+    await page.getByRole('link', { name: 'What the marks mean' }).click();
+    await expect(page.getByRole('list', { name: 'Marked skills' })).toBeVisible();
+    await sound(page, 'what the marks mean');
+    await page.goto('/mocks/sheet');
+    await expect(page.getByRole('region', { name: 'Verdict so far' })).toBeVisible();
+    await sound(page, 'a paper sheet');
   });
 
 test('every part of the editor opens, is readable by machine and fits a phone', async ({ page }) => {
@@ -174,6 +184,16 @@ test('anywhere is a few letters away, and the question mark shows help and the k
   await page.getByRole('option').first().click();
   await expect(page.getByRole('button', { name: 'Start the mock with Sefa Taulalo' })).toBeVisible();
   await page.goBack();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox').fill('blue hatch vehicle');
+  await page.getByRole('option').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Blue hatchback');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox').fill('bypass route');
+  await page.getByRole('option').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Bypass and back');
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Help: Today');
   await expect(page.getByRole('dialog')).toContainText('Keys on this screen');
@@ -184,7 +204,9 @@ test('anywhere is a few letters away, and the question mark shows help and the k
   await expect(page.getByRole('button', { name: 'Redo' })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Undo the last change');
-  await expect(page.getByRole('dialog')).toContainText('Find a learner, a mock, a screen');
+  await expect(page.getByRole('dialog')).toContainText(
+    'Find a learner, a mock, a route, a vehicle, a standard, a screen',
+  );
 });
 
 test('on a phone, a learner who can be touched stays where they are when what stands above takes its time', async ({

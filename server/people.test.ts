@@ -346,3 +346,30 @@ describe('a list of learners', () => {
     expect((await everybody('sort=name')).length).toBe(before);
   });
 });
+
+it('a lesson on several days is added on all of them or none, and once however often it is sent', async () => {
+  const id = await add('Repeats Weekly');
+  const days = [1, 8, 15].map((n) => ({ id: randomUUID(), startsAt: `${dayIn(n)}T09:00:00.000Z` }));
+  const series = (more: object = {}) =>
+    client.post('/lessons', {
+      kind: 'lesson',
+      learner: id,
+      startsAt: days[0]?.startsAt,
+      minutes: 90,
+      zone: 'Europe/London',
+      days,
+      ...more,
+    });
+  expect((await series()).body).toEqual({ added: 3 });
+  expect((await series()).body).toEqual({ added: 0 });
+  const fresh = { id: randomUUID(), startsAt: `${dayIn(30)}T09:00:00.000Z` };
+  for (const wrong of [
+    { days: [] },
+    { days: [fresh, { id: 'no', startsAt: 'never' }] },
+    { days: [fresh], vehicle: randomUUID() },
+    { days: Array.from({ length: 61 }, () => fresh) },
+  ])
+    expect((await series(wrong)).status).toBe(400);
+  const held = (await client.get(`/lessons?learner=${id}&from=2020-01-01&until=2035-01-01`)).body;
+  expect((held as Page<LessonView>).items).toHaveLength(3);
+});

@@ -4,7 +4,8 @@ import { fromBufferPromise } from 'yauzl';
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { BackupsView, ChangeView, EventsView, LearnerView, Page, RestoreView } from '../contract';
 import { openDatabase } from './store';
-import { Client, demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
+import type { Client} from './testing';
+import { demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();
 const file = folder.path('restoring.db');

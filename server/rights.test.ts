@@ -128,7 +128,7 @@ describe('a trainee', () => {
     };
     for (const [kind, of] of Object.entries(foreign)) expect([kind, of]).not.toEqual([kind, '']);
     for (const operation of closed) {
-      if (!operation.of) continue;
+      if (!operation.of || !operation.right || !may('trainee', operation.right)) continue;
       const path = pathOf(operation, foreign[operation.of]);
       const { status, body } = await trainee.ask(
         operation.method.toUpperCase(),
@@ -191,6 +191,25 @@ describe('an instructor', () => {
       ready: [],
     };
     expect((await instructor.post('/mocks', mock)).status).toBe(201);
+  });
+
+  it('gives a colleague’s learner a lesson, but leaves the colleague’s own lessons as they are', async () => {
+    const { instructor, owner } = people;
+    const [foreign] = await itemsOf<LearnerView>(instructor, '/learners?search=Ines');
+    const lesson = {
+      kind: 'lesson',
+      learner: foreign?.id,
+      startsAt: '2031-03-04T09:00:00.000Z',
+      minutes: 60,
+      zone: 'UTC',
+    };
+    const [own, theirs] = [randomUUID(), randomUUID()];
+    expect((await instructor.ask('PUT', `/lessons/${own}`, lesson)).status).toBe(201);
+    expect((await owner.ask('PUT', `/lessons/${theirs}`, lesson)).status).toBe(201);
+    const remove = (id: string) =>
+      instructor.ask('DELETE', `/lessons/${id}`, undefined, { 'if-match': '"1"' });
+    expect((await remove(theirs)).status).toBe(403);
+    expect((await remove(own)).status).toBe(204);
   });
 
   it('hands a learner of their own over, and the record says so', async () => {

@@ -26,8 +26,9 @@ export function rightsNeeded(
       const { id = '' } = layer.params(ctx.path, layer.captures(ctx.path));
       if (operation.of) await checkRecord(db, instructor, operation, operation.of, id);
       const { body } = ctx.request as { readonly body?: unknown };
+      const named = operation.changes === true ? operation : { ...operation, changes: undefined };
       for (const learner of [namedIn(body), namedIn(ctx.query)])
-        if (learner !== null) await checkRecord(db, instructor, operation, 'learner', learner);
+        if (learner !== null) await checkRecord(db, instructor, named, 'learner', learner);
     }
     await next();
   };
@@ -51,7 +52,7 @@ const WHAT: Readonly<Record<Owned, string>> = {
 async function checkRecord(
   db: Database,
   instructor: Instructor,
-  operation: Operation,
+  operation: { readonly changes?: Operation['changes'] | undefined },
   of: Owned,
   id: string,
 ): Promise<void> {

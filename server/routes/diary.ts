@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { API, CalendarToMake, LessonToKeep, type LessonView, type Page } from '../../contract';
+import { API, CalendarToMake, LessonToKeep, SeriesToAdd, type LessonView, type Page } from '../../contract';
 import { firstName } from '../../core/names';
 import type { Told } from '../../core/problems';
 import {
@@ -18,6 +18,7 @@ import {
 } from '../http';
 import {
   endLinksOf,
+  inTransaction,
   keepLesson,
   learnerById,
   lessonById,
@@ -54,6 +55,22 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
       items: await listLessons(db, { from, until, learner, seenBy: seenBy(ctx) }),
       next: null,
     } satisfies Page<LessonView>;
+  });
+
+  router.post('/lessons', async (ctx) => {
+    const instructor = instructorOf(ctx);
+    const { days, ...lesson } = bodyAs(ctx, SeriesToAdd);
+    const problems = await referenceProblems(db, lesson);
+    if (problems.length > 0) throw badInput('The entry has problems; nothing was stored.', problems);
+    const added = await inTransaction(db, async (all) => {
+      let fresh = 0;
+      // Asked again because no answer came, it adds none twice.
+      for (const { id, startsAt } of days)
+        if (await keepLesson(all, id, instructor.id, { ...lesson, startsAt }, null, now())) fresh += 1;
+      return fresh;
+    });
+    ctx.status = 201;
+    ctx.body = { added };
   });
 
   router.put('/lessons/:id', async (ctx) => {

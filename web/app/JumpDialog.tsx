@@ -1,7 +1,13 @@
 import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { useState } from 'react';
-import { useMocksQuery } from '../data/api';
+import {
+  newestVersions,
+  useMocksQuery,
+  useRoutesQuery,
+  useStandardsQuery,
+  useVehiclesQuery,
+} from '../data/api';
 import { useLearnersFound } from '../parts/people';
 import { dayText } from '../parts/ui';
 import { addressOf, screens } from './screens';
@@ -13,6 +19,17 @@ interface Place {
   readonly more: string;
   readonly to: string;
 }
+
+/** What is done somewhere on a screen, by the words one looks for. */
+const deeds = [
+  ['Invite somebody', 'people of the school', '/school?view=people'],
+  ['Back up, restore, export', 'the school', '/school?view=devices'],
+  ['Change your passphrase', 'your sign-in', '/school?view=you'],
+  ['Who changed what', 'changes in the school', '/school?view=changes'],
+  ['Import a list of learners', 'learners', '/learners'],
+  ['Archived learners', 'learners', '/learners?left=1'],
+  ['Stopping distance', 'figures', '/figures/stopping'],
+] as const;
 
 const textOf = ({ label, more }: Place): string => `${label} ${more}`;
 
@@ -32,6 +49,9 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   // Words such as “report” are of screens, not of names.
   const search = letters.trim().split(/\s+/)[0] ?? '';
   const { learners } = useLearnersFound(search);
+  const { data: routes } = useRoutesQuery(undefined, { skip: !open });
+  const { data: vehicles } = useVehiclesQuery(undefined, { skip: !open });
+  const { data: standards } = useStandardsQuery(undefined, { skip: !open });
   const { data: mocks } = useMocksQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     ...screens.flatMap((screen) =>
@@ -39,12 +59,32 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
         ? []
         : [{ id: screen.path, label: screen.title, more: screen.find, to: addressOf(screen) }],
     ),
+    ...deeds.map(([label, more, to]) => ({ id: `deed ${to}`, label, more, to })),
     ...learners.flatMap(({ id, name }) => [
       { id: `learner ${id}`, label: name, more: 'how ready', to: `/learners/${id}` },
       { id: `mocks ${id}`, label: name, more: 'their mocks', to: `/mocks?learner=${id}` },
       { id: `drill ${id}`, label: name, more: 'drill questions', to: `/questions?learner=${id}` },
       { id: `start ${id}`, label: name, more: 'start a mock', to: `/setup?learner=${id}` },
+      { id: `sheet ${id}`, label: name, more: 'enter a paper sheet', to: `/mocks/sheet?learner=${id}` },
     ]),
+    ...(routes?.items ?? []).map(({ id, title }) => ({
+      id: `route ${id}`,
+      label: title,
+      more: 'route',
+      to: `/routes/${id}`,
+    })),
+    ...(vehicles?.items ?? []).map(({ id, name, plate }) => ({
+      id: `vehicle ${id}`,
+      label: name,
+      more: `vehicle ${plate}`,
+      to: `/vehicles/${id}`,
+    })),
+    ...newestVersions(standards?.items ?? []).map(({ id, version, title }) => ({
+      id: `standard ${id}`,
+      label: title,
+      more: 'standard',
+      to: `/standards/${id}/${version}`,
+    })),
     ...(mocks?.items ?? []).map(({ id, learner, startedAt, zone, result }) => ({
       id,
       label: `${learner.name}, ${dayText(startedAt, zone)}`,
@@ -92,7 +132,11 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
           </Box>
         )}
         renderInput={(params) => (
-          <TextField {...params} autoFocus label="Go to a learner, a mock, a screen" />
+          <TextField
+            {...params}
+            autoFocus
+            label="Go to a learner, mock, route, vehicle, standard or screen"
+          />
         )}
       />
     </Dialog>

@@ -5,7 +5,7 @@ export const actions = {
   find: {
     keys: 'mod+k',
     named: 'Ctrl K',
-    does: 'Find a learner, a mock, a screen',
+    does: 'Find a learner, a mock, a route, a vehicle, a standard, a screen',
     button: 'Find',
     whileTyping: true,
   },

@@ -18,11 +18,23 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'How ready this learner is: the word, the chance of passing with its range, and what is still missing.',
     'The chance comes from their mocks, weighted towards the latest. Few mocks give a wide range.',
     'Disagree? Use Override and say why. Your word is shown beside the computed one.',
-    'Below: what to work on, mocks, vehicle safety questions, details, documents and licence test results. Details has Edit for the name and how to reach them, and Archive.',
+    'Below: what to work on, mocks, vehicle safety questions, details, documents and licence test results. Details has Edit, Archive, Export and, for owners, Erase.',
   ],
   '/mocks': [
     'Every mock, newest first. Filter by result, standard or part of a name.',
     'A running mock opens for marking, one with flags opens in the debrief, all others as a report.',
+    'Enter a paper sheet brings in mocks from before and official reports. Deleted mocks stay for 30 days.',
+  ],
+  '/mocks/sheet': [
+    'Choose the learner and the day, then touch a box for each stroke on the sheet; the minus takes one away.',
+    'With a keyboard: a few letters of the line, then Enter, Shift+Enter or Ctrl+Enter by how grave it was.',
+    'The verdict grows with the strokes. An official sheet also enters the licence test result.',
+    'A CSV file with the columns item, severity and times fills the boxes.',
+  ],
+  '/mocks/bin': ['Deleted mocks count nowhere. Bring one back here; after 30 days it is deleted for good.'],
+  '/mocks/:mock/reading': [
+    'Each mark of a mock: what to ask the learner to find the cause, what to do, and where to practise.',
+    'Make it a goal puts it on the learner’s page and on the next lesson.',
   ],
   '/setup': [
     'Choose the learner; the rest is filled in from their last mock. Change what is different, tick the checks, start.',
@@ -31,11 +43,13 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/mocks/:mock/debrief': [
     'Still parked: first ask how it felt, then sort your flags, then show the verdict.',
     'Sorting a flag says what it was: one mark, several, or nothing.',
-    'Every number opens to the marks behind it. You can correct a mark; what it was stays on record.',
+    'Every number opens to the marks behind it. You can add, change or remove a mark; what it was stays on record.',
+    'Goals stand on the learner’s page and at the next mock until you tick them off.',
   ],
   '/mocks/:mock': [
     'One mock in full: the verdict with the limit that decided it, the time line, the map and every mark.',
     'Save as gives a PDF or files, Share makes a link for the learner that you can end at any time.',
+    'Edit moves a mock to the right learner, corrects its start, vehicle or route, or deletes it.',
     'Other standards shows how the same drive would have come out elsewhere.',
   ],
   '/routes': [
@@ -140,9 +154,10 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Saving makes a new version; mocks that were marked keep theirs.',
   ],
   '/school': [
-    'Settings for everybody: standard, units, when a learner counts as ready, advice and devices.',
+    'Settings for everybody: standard, units, when a learner counts as ready, advice and devices. Owners can change them.',
+    'People invites instructors by a link that works once, and says what each role can do. Changes tells who changed what.',
     'Forecast accuracy compares forecasts with licence test results.',
-    'Backups are made every day; look here when Today says that one failed.',
-    'Your sign-in changes your passphrase and signs out your other devices.',
+    'Backups are made every day; you can restore one after seeing what would change.',
+    'Your sign-in changes your passphrase, and shows and signs out your devices.',
   ],
 };

@@ -19,6 +19,7 @@ const day = {
   '/hot-spots?gravity=1': {},
   '/learners?sort=test&limit=100': page({ id: 'ada' }),
   '/learners/ada': {},
+  '/learners/ada/goals': page(),
   '/learners/ada/drill': {},
 };
 

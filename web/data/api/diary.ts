@@ -1,4 +1,11 @@
-import type { CalendarToMake, LessonToKeep, LessonView, LinkView, Page } from '../../../contract';
+import type {
+  CalendarToMake,
+  LessonToKeep,
+  LessonView,
+  LinkView,
+  Page,
+  SeriesToAdd,
+} from '../../../contract';
 import { api, ifMatch, type Nothing } from './api';
 
 /** Lessons and tests by day, and the calendar made of them. */
@@ -23,6 +30,10 @@ const diary = api.injectEndpoints({
       }),
       invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
+    addSeries: build.mutation<{ readonly added: number }, SeriesToAdd>({
+      query: (body) => ({ url: '/lessons', method: 'POST', body }),
+      invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
+    }),
     removeLesson: build.mutation<unknown, { readonly id: string; readonly revision: number }>({
       query: ({ id, revision }) => ({ url: `/lessons/${id}`, method: 'DELETE', headers: ifMatch(revision) }),
       invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
@@ -37,6 +48,7 @@ const diary = api.injectEndpoints({
 export const {
   useLessonsQuery,
   useKeepLessonMutation,
+  useAddSeriesMutation,
   useRemoveLessonMutation,
   useMakeCalendarMutation,
   useEndCalendarMutation,

@@ -64,6 +64,7 @@ export {
 export {
   useLessonsQuery,
   useKeepLessonMutation,
+  useAddSeriesMutation,
   useRemoveLessonMutation,
   useMakeCalendarMutation,
   useEndCalendarMutation,

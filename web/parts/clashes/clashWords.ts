@@ -34,6 +34,7 @@ function clashText(clash: Clash, own: LessonView, other: LessonView): string {
   const who = other.learner?.name ?? other.note ?? 'another entry';
   if (clash.kind === 'gap')
     return `${clash.has} min between this and ${who}; ${clash.needs} min are needed to get there`;
+  if (clash.of === 'learner') return `${own.learner?.name ?? who} has another entry then`;
   const what = { instructor: own.instructor.name, learner: own.learner?.name, vehicle: own.vehicle?.name }[
     clash.of
   ];

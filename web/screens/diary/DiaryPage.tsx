@@ -15,12 +15,11 @@ import { errorText, useSessionQuery, useLessonsQuery } from '../../data/api';
 import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { CalendarDialog } from './CalendarDialog';
 import { clashesIn } from '../../parts/clashes';
-import { dayAfter, dayOf, dayTitle, hourOf, instantOf, longDayTitle, timeOf, today, weekOf } from './days';
+import { dayAfter, dayOf, dayTitle, instantOf, longDayTitle, timeOf, today, weekOf } from './days';
 import { EntryDialog } from './EntryDialog';
-
-const FIRST_HOUR = 7;
-const LAST_HOUR = 20;
-const HOUR = 58;
+import { kindWords, tone, type Shown } from './shown';
+import { useUndo } from './useUndo';
+import { WeekGrid } from './WeekGrid';
 
 type Editing = { readonly lesson: LessonView | null; readonly day: string; readonly time: string };
 
@@ -40,6 +39,7 @@ export function DiaryPage() {
   const { data, error, isLoading, refetch } = useLessonsQuery({ from, until });
   const [editing, setEditing] = useState<Editing | null>(null);
   const [calendars, setCalendars] = useState(false);
+  const undo = useUndo();
   const lessons = useMemo(() => data?.items ?? [], [data]);
   const clashes = useMemo(() => clashesIn(lessons), [lessons]);
   const shown = lessons.filter(({ instructor }) => all || instructor.id === session?.instructor.id);
@@ -103,6 +103,7 @@ export function DiaryPage() {
           {errorText(error)}
         </ErrorNote>
       ) : null}
+      {undo.note}
       {isLoading ? <LoadingNote what="the diary" /> : null}
       {wrong.length > 0 ? (
         <Box
@@ -127,11 +128,12 @@ export function DiaryPage() {
         </EmptyNote>
       ) : null}
       {view === 'week' && !narrow ? (
-        <Grid
+        <WeekGrid
           {...{ days, clashes }}
           lessons={shown}
           onOpen={(lesson) => setEditing({ lesson, day, time: '' })}
           onAdd={(on, time) => setEditing({ lesson: null, day: on, time })}
+          onMove={undo.move}
         />
       ) : (
         days.map((on) => (
@@ -144,144 +146,12 @@ export function DiaryPage() {
           />
         ))
       )}
-      {editing ? <EntryDialog {...editing} onClose={() => setEditing(null)} /> : null}
+      {editing ? (
+        <EntryDialog {...editing} onClose={() => setEditing(null)} onRemoved={undo.removed} />
+      ) : null}
       {calendars ? <CalendarDialog onClose={() => setCalendars(false)} /> : null}
     </Box>
   );
-}
-
-const kindWords = { lesson: '', test: 'Licence test', other: '' } as const;
-const tone = { lesson: 'slate', test: 'jasper', other: 'wren' } as const;
-
-interface Shown {
-  readonly lessons: readonly LessonView[];
-  readonly clashes: ReadonlyMap<string, readonly string[]>;
-  readonly onOpen: (lesson: LessonView) => void;
-}
-
-/** The week as hours down and days across. */
-function Grid({
-  days,
-  lessons,
-  clashes,
-  onOpen,
-  onAdd,
-}: Shown & { readonly days: readonly string[]; readonly onAdd: (day: string, time: string) => void }) {
-  const hours = Array.from({ length: LAST_HOUR - FIRST_HOUR }, (_, n) => FIRST_HOUR + n);
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '52px repeat(7, minmax(0, 1fr))',
-        border: `1px solid ${colour('line')}`,
-        bgcolor: colour('card'),
-        borderRadius: 1,
-      }}
-    >
-      <Box />
-      {days.map((day) => (
-        <Typography
-          key={day}
-          sx={{
-            textAlign: 'center',
-            py: 1,
-            fontWeight: day === today() ? 700 : 400,
-            borderLeft: `1px solid ${colour('line')}`,
-            bgcolor: day === today() ? colour('wash') : 'transparent',
-          }}
-        >
-          {dayTitle(day)}
-        </Typography>
-      ))}
-      <Box sx={{ position: 'relative', height: hours.length * HOUR }}>
-        {hours.map((hour, n) => (
-          <Typography
-            key={hour}
-            variant="body2"
-            sx={{ position: 'absolute', top: n * HOUR, right: 6, color: 'text.secondary' }}
-          >
-            {hour}:00
-          </Typography>
-        ))}
-      </Box>
-      {days.map((day) => (
-        <Box
-          key={day}
-          onDoubleClick={(event) => {
-            if (event.target !== event.currentTarget) return;
-            const hour = FIRST_HOUR + event.nativeEvent.offsetY / HOUR;
-            onAdd(day, `${String(Math.floor(hour)).padStart(2, '0')}:${hour % 1 < 0.5 ? '00' : '30'}`);
-          }}
-          sx={{
-            position: 'relative',
-            height: hours.length * HOUR,
-            borderLeft: `1px solid ${colour('line')}`,
-            backgroundImage: `repeating-linear-gradient(${colour('line')} 0 1px, transparent 1px ${HOUR}px)`,
-          }}
-        >
-          {sideBySide(lessons.filter(({ startsAt }) => dayOf(startsAt) === day)).map(
-            ({ lesson, column, columns }) => {
-              const top =
-                (Math.max(FIRST_HOUR, Math.min(LAST_HOUR - 0.5, hourOf(lesson.startsAt))) - FIRST_HOUR) *
-                HOUR;
-              return (
-                <Box
-                  key={lesson.id}
-                  component="button"
-                  type="button"
-                  onClick={() => onOpen(lesson)}
-                  title={(clashes.get(lesson.id) ?? []).join('; ')}
-                  sx={{
-                    position: 'absolute',
-                    top: top + 1,
-                    left: `calc(${(100 * column) / columns}% + 2px)`,
-                    width: `calc(${100 / columns}% - 4px)`,
-                    height: Math.max(34, (lesson.minutes / 60) * HOUR - 3),
-                    overflow: 'hidden',
-                    textAlign: 'left',
-                    font: 'inherit',
-                    fontSize: 14,
-                    lineHeight: 1.2,
-                    color: 'text.primary',
-                    bgcolor: colour('wash'),
-                    border: `1px ${clashes.has(lesson.id) ? 'dashed' : 'solid'} ${colour(clashes.has(lesson.id) ? 'ochre' : 'line')}`,
-                    borderLeft: `5px solid ${colour(tone[lesson.kind])}`,
-                    borderRadius: '4px',
-                    p: 0.5,
-                    cursor: 'pointer',
-                  }}
-                >
-                  <strong>{timeOf(lesson.startsAt)}</strong> {kindWords[lesson.kind]}{' '}
-                  {lesson.learner?.name ?? lesson.note}
-                </Box>
-              );
-            },
-          )}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-/** Entries of one day, those at the same time beside each other. */
-function sideBySide(lessons: readonly LessonView[]) {
-  const end = ({ startsAt, minutes }: LessonView) => Date.parse(startsAt) + minutes * 60_000;
-  const placed: { lesson: LessonView; column: number; columns: number; group: number }[] = [];
-  let [group, until] = [0, 0];
-  for (const lesson of lessons) {
-    if (Date.parse(lesson.startsAt) >= until) group += 1;
-    until = Math.max(until, end(lesson));
-    const busy = placed.filter(
-      (other) => other.group === group && end(other.lesson) > Date.parse(lesson.startsAt),
-    );
-    let column = 0;
-    while (busy.some((other) => other.column === column)) column += 1;
-    placed.push({ lesson, column, columns: 1, group });
-  }
-  return placed.map((one) => ({
-    ...one,
-    columns: 1 + Math.max(...placed.filter((other) => other.group === one.group).map(({ column }) => column)),
-  }));
 }
 
 /** A day as a list, for narrow screens and for reading aloud. */

@@ -18,6 +18,7 @@ import {
   errorText,
   useRoutesQuery,
   useVehiclesQuery,
+  useAddSeriesMutation,
   useKeepLessonMutation,
   useRemoveLessonMutation,
 } from '../../data/api';
@@ -25,9 +26,9 @@ import { GoalsText } from '../../parts/goals';
 import { useBodyForm } from '../../parts/form';
 import { useUnsaved } from '../../parts/unsaved';
 import { LearnerPicker, type Picked } from '../../parts/people';
-import { ErrorNote, localZone } from '../../parts/ui';
+import { Aside, ErrorNote, localZone } from '../../parts/ui';
 import { EntryForm } from './EntryForm';
-import { dayOf, instantOf, timeOf } from './days';
+import { clocksChangeBy, dayOf, dayTitle, instantOf, isThere, seriesOf, timeOf } from './days';
 
 interface Props {
   /** Null for a new one. */
@@ -35,6 +36,8 @@ interface Props {
   readonly day: string;
   readonly time: string;
   readonly onClose: () => void;
+  /** Told of what was taken out, so that it can be put back. */
+  readonly onRemoved: (lesson: LessonView) => void;
 }
 
 const kinds = [
@@ -48,10 +51,17 @@ const wholeMinutes = (typed: string | number) =>
   typeof typed === 'number' ? typed : (typedNumber(typed, 'whole') ?? typed);
 
 /** An entry of the diary, new or changed. */
-export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }: Props) {
+export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, onRemoved }: Props) {
   const { data: vehicles } = useVehiclesQuery();
   const { data: routes } = useRoutesQuery();
-  const [keep, { error, isLoading }] = useKeepLessonMutation();
+  const [keep, keeping] = useKeepLessonMutation();
+  const [addSeries, adding] = useAddSeriesMutation();
+  const error = keeping.error ?? adding.error;
+  const isLoading = keeping.isLoading || adding.isLoading;
+  const [weeks, setWeeks] = useState(0);
+  const [timesText, setTimes] = useState('6');
+  const times = typedNumber(timesText, 'whole');
+  const possible = times !== null && Number.isInteger(times) && times >= 2 && times <= 60;
   const [remove] = useRemoveLessonMutation();
   const [id] = useState(() => lesson?.id ?? newId());
   const [learner, setLearner] = useState<Picked | null>(
@@ -69,6 +79,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
     note: lesson?.note ?? '',
   });
   const { field, problemOf, handleSubmit, isDirty, formState } = form;
+  const [day, time] = form.watch(['day', 'time']);
   const { close, saved } = useUnsaved(isDirty);
   const leave = () => close(onClose);
   const choose = (picked: Picked | null) => {
@@ -81,20 +92,27 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
   const save = async ({ day, time, vehicle, route, ...given }: EntryForm) => {
     const start = routes?.items.find((one) => one.id === route)?.sketch[0];
     const samePlace = lesson !== null && lesson.place === given.place && (lesson.route?.id ?? '') === route;
-    const kept = await keep({
-      id,
-      revision: lesson?.revision ?? null,
-      lesson: {
-        ...given,
-        vehicle: vehicle === '' ? null : vehicle,
-        route: route === '' ? null : route,
-        startsAt: instantOf(day, time),
-        zone: localZone(),
-        lat: samePlace ? lesson.lat : (start?.lat ?? null),
-        lon: samePlace ? lesson.lon : (start?.lon ?? null),
-        uid: lesson?.uid ?? null,
-      },
-    });
+    const entry = {
+      ...given,
+      vehicle: vehicle === '' ? null : vehicle,
+      route: route === '' ? null : route,
+      startsAt: instantOf(day, time),
+      zone: localZone(),
+      lat: samePlace ? lesson.lat : (start?.lat ?? null),
+      lon: samePlace ? lesson.lon : (start?.lon ?? null),
+      uid: lesson?.uid ?? null,
+    };
+    if (!isThere(day, time) || (weeks > 0 && !possible)) return;
+    const kept =
+      weeks > 0 && possible
+        ? await addSeries({
+            ...entry,
+            days: seriesOf(day, weeks, times).map((on, n) => ({
+              id: n === 0 ? id : newId(),
+              startsAt: instantOf(on, time),
+            })),
+          })
+        : await keep({ id, revision: lesson?.revision ?? null, lesson: entry });
     if (kept.error) return;
     saved();
     onClose();
@@ -138,6 +156,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
           <TextField
             type="date"
             label="Day"
+            sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
             slotProps={{ inputLabel: { shrink: true } }}
             {...field('day', { problem: 'Choose a day.' })}
           />
@@ -153,6 +172,42 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
             {...field('minutes', { setValueAs: wholeMinutes })}
           />
         </Box>
+        {day !== '' && time !== '' && !isThere(day, time) ? (
+          <Aside role="alert" tone="ochre">
+            <Typography>
+              There is no {time} on {dayTitle(day)}: the clocks go forward. Choose another time.
+            </Typography>
+          </Aside>
+        ) : null}
+        {lesson ? null : (
+          <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: '1.4fr 1fr' }}>
+            <TextField
+              select
+              label="Repeat"
+              value={weeks}
+              onChange={(event) => setWeeks(Number(event.target.value))}
+            >
+              <MenuItem value={0}>Once</MenuItem>
+              <MenuItem value={1}>Every week</MenuItem>
+              <MenuItem value={2}>Every two weeks</MenuItem>
+            </TextField>
+            {weeks > 0 ? (
+              <TextField
+                label="How many times"
+                value={timesText}
+                onChange={(event) => setTimes(event.target.value)}
+                error={!possible}
+                helperText={possible ? undefined : 'A whole number from 2 to 60.'}
+                slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+              />
+            ) : null}
+          </Box>
+        )}
+        {weeks > 0 && possible && day !== '' && time !== '' ? (
+          <Typography role="status" sx={{ color: 'text.secondary' }}>
+            {seriesText(seriesOf(day, weeks, times), time)}
+          </Typography>
+        ) : null}
         {choice(
           'Vehicle',
           'vehicle',
@@ -185,7 +240,10 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
             onClick={() =>
               void remove({ id, revision: lesson.revision })
                 .unwrap()
-                .then(onClose)
+                .then(() => {
+                  onRemoved(lesson);
+                  onClose();
+                })
                 .catch(() => undefined)
             }
           >
@@ -201,4 +259,18 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose }:
       </DialogActions>
     </Dialog>
   );
+}
+
+/** The last day of a series, and whether the clocks change within it. */
+function seriesText(days: readonly string[], time: string): string {
+  const last = days.at(-1) ?? '';
+  const changed = clocksChangeBy(days, time);
+  const missing = days.filter((on) => !isThere(on, time));
+  return [
+    `The last one is on ${dayTitle(last)}.`,
+    ...(changed ? [`The clocks change before ${dayTitle(changed)}; the lessons stay at ${time}.`] : []),
+    ...(missing.length > 0
+      ? [`On ${missing.map(dayTitle).join(', ')} there is no ${time}: that lesson is an hour later.`]
+      : []),
+  ].join(' ');
 }

@@ -25,3 +25,17 @@ export const timeOf = (at: string): string => dayjs(at).format('HH:mm');
 export const dayTitle = (day: string): string => dayjs(day).format('ddd D MMM');
 
 export const longDayTitle = (day: string): string => dayjs(day).format('dddd D MMMM');
+
+/** Days of a series from the first on, so many weeks apart. */
+export const seriesOf = (first: string, weeks: number, times: number): readonly string[] =>
+  Array.from({ length: times }, (_, n) => dayAfter(first, 7 * weeks * n));
+
+/** Whether a local time is on a day at all: when the clocks go forward, an hour is not. */
+export const isThere = (day: string, time: string): boolean => timeOf(instantOf(day, time)) === time;
+
+/** The first day of several on which the clocks stand otherwise than on the first; null when they do on none. */
+export function clocksChangeBy(days: readonly string[], time: string): string | null {
+  const offset = (day: string) => dayjs(`${day}T${time}`).utcOffset();
+  const [first] = days;
+  return (first && days.find((day) => offset(day) !== offset(first))) ?? null;
+}
