@@ -49,7 +49,14 @@ export {
 } from './readiness';
 export { ResultToKeep, type ResultView } from './result';
 export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
-export { RouteToKeep, type NetworkSummary, type RouteSummary, type RouteView } from './route';
+export {
+  routeSorts,
+  RouteToKeep,
+  type NetworkSummary,
+  type RouteSort,
+  type RouteSummary,
+  type RouteView,
+} from './route';
 export {
   SchoolToKeep,
   type BackupsView,

@@ -27,10 +27,8 @@ export class StandardRefBody {
   version!: string;
 }
 
-export class NewMock {
-  @IsUUID()
-  id!: string;
-
+/** Whose mock it is, and how it was driven. */
+export class MockFacts {
   @IsUUID()
   learner!: string;
 
@@ -57,6 +55,11 @@ export class NewMock {
 
   @IsZone()
   zone!: string;
+}
+
+export class NewMock extends MockFacts {
+  @IsUUID()
+  id!: string;
 
   /** Ids of the set-up ticks that were in order. */
   @IsArray()

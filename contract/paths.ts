@@ -446,7 +446,14 @@ export const operations: readonly Operation[] = [
     right: 'manage shared things',
   },
   { method: 'get', path: '/networks/:id/:version', summary: 'A network, whole', right: 'look' },
-  { method: 'get', path: '/routes', summary: 'Routes by title', right: 'look' },
+  {
+    method: 'get',
+    path: '/routes',
+    summary:
+      'Routes: all by title, or with a limit a page, by title or how often they were driven, found by part of the title',
+    query: ['search', 'sort', 'limit', 'cursor'],
+    right: 'look',
+  },
   { method: 'get', path: '/routes/:id', summary: 'One route, with its ETag', right: 'look' },
   {
     method: 'put',

@@ -46,3 +46,7 @@ export interface NetworkSummary {
   readonly kilometres: number;
   readonly addedAt: string;
 }
+
+/** How a list of routes can be put in order. */
+export const routeSorts = ['title', 'driven'] as const;
+export type RouteSort = (typeof routeSorts)[number];

@@ -6,15 +6,14 @@ import {
   IsBoolean,
   IsInt,
   IsString,
-  IsUUID,
   Length,
   Max,
   Min,
   ValidateNested,
 } from 'class-validator';
 import { MOST_STROKES } from '../core/session';
-import { StandardRefBody } from './mock';
-import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
+import { MockFacts } from './mock';
+import { MayBeMissing } from './rules';
 
 /** How often an item was ticked at a severity. */
 export class TallyToKeep {
@@ -33,32 +32,7 @@ export class TallyToKeep {
 }
 
 /** A sheet of paper as it lies on the table; it becomes a mock. */
-export class SheetToKeep {
-  @IsUUID()
-  learner!: string;
-
-  @ValidateNested()
-  @Type(() => StandardRefBody)
-  standard!: StandardRefBody;
-
-  @MayBeNull()
-  @IsUUID()
-  vehicle?: string | null;
-
-  @MayBeNull()
-  @IsString()
-  @Length(1, 80)
-  route?: string | null;
-
-  @IsBoolean()
-  retest!: boolean;
-
-  @IsInstant()
-  startedAt!: string;
-
-  @IsZone()
-  zone!: string;
-
+export class SheetToKeep extends MockFacts {
   /** Driven. */
   @IsInt()
   @Min(1)

@@ -4,7 +4,7 @@ import { fromBufferPromise } from 'yauzl';
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { BackupsView, ChangeView, EventsView, LearnerView, Page, RestoreView } from '../contract';
 import { openDatabase } from './store';
-import type { Client} from './testing';
+import type { Client } from './testing';
 import { demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
 
 const folder = scratchFolder();

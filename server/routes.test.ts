@@ -54,6 +54,29 @@ describe('routes', () => {
     }
   });
 
+  it('come page after page, each once, by title or the most driven first, and are found by part of a title', async () => {
+    const paged = async (query: string) => {
+      const all: RouteSummary[] = [];
+      for (let cursor = ''; ;) {
+        const page = (await client.get(`/routes?limit=3&${query}${cursor}`)).body as Page<RouteSummary>;
+        expect(page.items.length).toBeLessThanOrEqual(3);
+        all.push(...page.items);
+        if (page.next === null) return all;
+        cursor = `&cursor=${page.next}`;
+      }
+    };
+    const whole = await routes();
+    expect((await paged('sort=title')).map(({ id }) => id)).toEqual(whole.map(({ id }) => id));
+    const driven = await paged('sort=driven');
+    expect(new Set(driven.map(({ id }) => id)).size).toBe(whole.length);
+    const times = driven.map(({ mocks }) => mocks);
+    expect([...times].sort((a, b) => b - a)).toEqual(times);
+    expect((await paged('search=AND BACK')).map(({ title }) => title)).toEqual(['Bypass and back']);
+    expect(await paged('search=100%25_')).toEqual([]);
+    for (const wrong of ['limit=0', 'limit=3&sort=age', 'limit=3&cursor=xyz'])
+      expect((await client.get(`/routes?${wrong}`)).status).toBe(400);
+  });
+
   it('are added once, changed by who saw the last change, and taken out of the list', async () => {
     const { route: first } = await route('market');
     const own = { ...first, id: 'own', title: 'Our own' };

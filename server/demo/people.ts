@@ -19,6 +19,15 @@ export const demoVehicles = [
   { name: 'White saloon, automatic', plate: 'CAD 338' },
 ] as const;
 
+/** Goals of a debrief: whose, what, and whether it was reached since. */
+export const demoGoals = {
+  learner: 'Wanjiru Kamande',
+  goals: [
+    { text: 'Mirror before every change of speed', reached: true },
+    { text: 'Look both ways when turning left', reached: false },
+  ],
+} as const;
+
 /** How a learner's mocks go: the truth that the demo's pages then have to find out. */
 export interface DemoLearner {
   readonly name: string;

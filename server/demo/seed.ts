@@ -9,7 +9,10 @@ import {
   addVehicle,
   changeLearner,
   changeVehicle,
+  eventsOf,
   inTransaction,
+  listMocks,
+  tickGoal,
   listLearners,
   recordChange,
   keepNetwork,
@@ -24,6 +27,7 @@ import { demoDrill } from './drill';
 import { demoDrive } from './drive';
 import {
   DEMO_PASSPHRASE,
+  demoGoals,
   demoInstructors,
   demoLearners,
   demoTrainee,
@@ -110,6 +114,7 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
   await seedResults(db, today, learners, randomFrom(seed + 4));
   await seedDiary(db, today, { learners, instructors, vehicles, routes });
   await seedTrainee(db, today, instructors, randomFrom(seed + 6));
+  await seedGoals(db, instructors[0] ?? '', randomFrom(seed + 7));
   const drives = randomFrom(seed + 5);
   await seedYard(db, yard, {
     learner: learners[0] ?? '',
@@ -120,6 +125,28 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
     zone: DEMO_ZONE,
     ids: [uuidFrom(drives), uuidFrom(drives), uuidFrom(drives)],
   });
+}
+
+/** Goals of one learner's last debrief, some of them reached. */
+async function seedGoals(db: Database, by: string, random: Random): Promise<void> {
+  const [learner] = await listLearners(db, { limit: 1, after: null, search: demoGoals.learner });
+  const [mock] = await listMocks(db, {
+    limit: 1,
+    after: null,
+    learner: learner?.learner.id ?? '',
+    from: null,
+  });
+  if (!mock) return;
+  const { events } = await eventsOf(db, mock.id);
+  const end = Math.max(...events.map(({ at }) => Date.parse(at)));
+  for (const [n, { text, reached }] of demoGoals.goals.entries()) {
+    const at = new Date(end + (n + 2) * 60_000);
+    const id = uuidFrom(random);
+    await addEvents(db, mock.id, [
+      { kind: 'goal', id, test: mock.id, device: 'debrief', seq: n + 1, at: at.toISOString(), text },
+    ]);
+    if (reached) await tickGoal(db, { mock: mock.id, goal: id, by, at: new Date(at.getTime() + 2 * DAY) });
+  }
 }
 
 /** A trainee who took over two learners: what was driven before stays with whoever gave it. */

@@ -2,7 +2,7 @@ import type { MockView } from '../../contract';
 import { clockText, freeSpots, leftWords, MANY_MARKS, outcomeWords } from '../../core/marking';
 import type { Advice } from '../../core/coaching';
 import type { StoredNetwork } from '../../core/network';
-import type { Report } from '../../core/report';
+import { markerName, type Report } from '../../core/report';
 import type { Route } from '../../core/route';
 import type { Outcome, Standard } from '../../core/standard';
 import { drawMap } from './drawMap';
@@ -65,7 +65,7 @@ export function reportPdf({
       `driven ${clockText(report.seconds)} (h:min:s)`,
       mock.vehicle?.name,
       mock.route?.title,
-      `marked by ${mock.instructor.name}`,
+      `marked by ${markerName(mock.instructor)}`,
     ]
       .filter(Boolean)
       .join(', '),

@@ -1,5 +1,5 @@
 import type { default as Router, RouterContext } from '@koa/router';
-import { MOST, RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
+import { MOST, routeSorts, RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
 import { parseRoute } from '../../core/route';
 import {
   answerPicture,
@@ -9,7 +9,11 @@ import {
   conflict,
   etagOf,
   notFound,
+  oneOf,
+  pageOf,
+  pagingOf,
   pictureBody,
+  textOf,
   wantedRevision,
 } from '../http';
 import {
@@ -32,7 +36,22 @@ export function routeRoutes(router: Router, { db }: Parts): void {
   };
 
   router.get('/routes', async (ctx) => {
-    ctx.body = { items: await listRoutes(db), next: null } satisfies Page<RouteSummary>;
+    // Without a limit all of them, for choosing one; with it the page of a list.
+    const asked = ctx.query.limit === undefined ? null : pagingOf(ctx);
+    const filter = asked && {
+      limit: asked.limit + 1,
+      after: asked.after,
+      search: textOf(ctx, 'search'),
+      sort: oneOf(ctx, 'sort', routeSorts),
+    };
+    const found = await listRoutes(db, filter);
+    const page = asked
+      ? pageOf(found, asked.limit, ({ sortKey, id }) => [sortKey, id])
+      : { items: found, next: null };
+    ctx.body = {
+      items: page.items.map(({ sortKey: _, ...summary }) => summary),
+      next: page.next,
+    } satisfies Page<RouteSummary>;
   });
 
   router.get('/routes/:id', async (ctx) => {

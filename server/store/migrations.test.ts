@@ -15,7 +15,9 @@ const names = Object.keys(migrations);
 /** A school as an earlier program left it. */
 async function earlierSchool(file: string, from: string): Promise<void> {
   const old = await openDatabase(file, from);
-  await sql`insert into instructors values ('i', 'I', 'i', 'h', 0)`.execute(old);
+  await sql`insert into instructors (id, name, name_key, passphrase_hash, demo) values ('i', 'I', 'i', 'h', 0)`.execute(
+    old,
+  );
   await sql`insert into learners (id, name, test_date, revision) values ('l', 'L', null, 1)`.execute(old);
   await sql`insert into standards values ('s', '1.0.0', 'S', '{}', '')`.execute(old);
   // A mock was once called a test.
@@ -99,6 +101,39 @@ describe('migrations', () => {
     expect(await ids('fixes')).toEqual(['e2']);
     await now.destroy();
     expect(existsSync(`${file}.before-${names.at(-1)}`)).toBe(true);
+  });
+
+  it('make the first person the owner, give learners to who taught them, and keep devices signed in', async () => {
+    const file = folder.path('people-before.db');
+    await earlierSchool(file, '015-vehicles-retired');
+    const old = await openDatabase(file, '015-vehicles-retired');
+    await sql`insert into instructors values ('j', 'J', 'j', 'h', 0)`.execute(old);
+    await sql`insert into learners (id, name, name_key, test_date) values ('m', 'M', 'm', null)`.execute(old);
+    await sql`insert into sessions values ('hash', 'j', '2026-12-31T08:30:00.000Z')`.execute(old);
+    await old.destroy();
+    const now = await openDatabase(file);
+    const roles = await now
+      .selectFrom('instructors')
+      .select(['id', 'role', 'active'])
+      .orderBy('id')
+      .execute();
+    expect(roles).toEqual([
+      { id: 'i', role: 'owner', active: 1 },
+      { id: 'j', role: 'instructor', active: 1 },
+    ]);
+    const taught = await now.selectFrom('learners').select(['id', 'instructor']).orderBy('id').execute();
+    expect(taught).toEqual([
+      { id: 'l', instructor: 'i' },
+      { id: 'm', instructor: 'i' },
+    ]);
+    const [session] = await now.selectFrom('sessions').selectAll().execute();
+    expect(session).toMatchObject({
+      token_hash: 'hash',
+      instructor: 'j',
+      started_at: '2026-12-01T08:30:00.000Z',
+      expires_at: '2026-12-31T08:30:00.000Z',
+    });
+    await now.destroy();
   });
 
   // Since that one, a migration is one transaction from the first program that has it.

@@ -1,32 +1,57 @@
-import type { RouteSummary, RouteView } from '../../contract';
+import { sql } from 'kysely';
+import type { RouteSort, RouteSummary, RouteView } from '../../contract';
 import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
 import type { Database } from './database';
+
+/** More mocks than any route has. */
+const MOST_DRIVEN = 999_999_999;
 
 /** So many points make a small picture of a route. */
 const SKETCH = 120;
 
-/** Routes of the school by title, without those that were removed. */
-export async function listRoutes(db: Database): Promise<RouteSummary[]> {
-  const rows = await db
+export interface RouteFilter {
+  readonly limit: number;
+  /** Continue after the route with this sort key and id. */
+  readonly after: readonly [key: string, id: string] | null;
+  /** Part of the title. */
+  readonly search: string | null;
+  readonly sort: RouteSort;
+}
+
+/** Routes of the school, without those that were removed: all by title, or a page as it is asked for. */
+export async function listRoutes(
+  db: Database,
+  filter: RouteFilter | null = null,
+): Promise<(RouteSummary & { readonly sortKey: string })[]> {
+  const driven = sql<number>`(select count(*) from mocks where mocks.route = routes.id and mocks.removed_at is null)`;
+  // The most driven first: the larger the number, the smaller the key.
+  const key =
+    filter?.sort === 'driven'
+      ? sql<string>`printf('%09d', ${MOST_DRIVEN} - ${driven}) || ' ' || routes.title`
+      : sql<string>`lower(routes.title)`;
+  let query = db
     .selectFrom('routes')
-    .leftJoin('mocks', 'mocks.route', 'routes.id')
-    .select(({ fn }) => [
-      'routes.id',
-      'routes.body',
-      'routes.revision',
-      fn.count<number>('mocks.id').as('mocks'),
-    ])
+    .select(['routes.id', 'routes.body', 'routes.revision', driven.as('mocks'), key.as('sortKey')])
     .where('routes.removed', '=', 0)
-    .groupBy('routes.id')
-    .orderBy('routes.title')
-    .execute();
+    .orderBy(key)
+    .orderBy('routes.id');
+  if (filter) {
+    query = query.limit(filter.limit);
+    if (filter.search !== null)
+      query = query.where(sql<boolean>`instr(lower(routes.title), lower(${filter.search})) > 0`);
+    if (filter.after) {
+      const [from, id] = filter.after;
+      query = query.where(sql<boolean>`(${key}, routes.id) > (${from}, ${id})`);
+    }
+  }
+  const rows = await query.execute();
   const known = summaries.get(db) ?? new Map<string, KnownSummary>();
   summaries.set(db, known);
-  return rows.flatMap(({ id, body, revision, mocks }) => {
+  return rows.flatMap(({ id, body, revision, mocks, sortKey }) => {
     const before = known.get(id);
     const summary = before?.revision === revision ? before.summary : summaryIn(body, revision);
     known.set(id, { revision, summary });
-    return summary ? [{ ...summary, mocks }] : [];
+    return summary ? [{ ...summary, mocks, sortKey }] : [];
   });
 }
 

@@ -109,6 +109,7 @@ export {
 export {
   useNetworksQuery,
   useRoutesQuery,
+  useRoutePagesInfiniteQuery,
   useRouteQuery,
   useLazyRouteQuery,
   useKeepRouteMutation,

@@ -3,11 +3,12 @@ import type {
   HotSpotMark,
   NetworkSummary,
   Page,
+  RouteSort,
   RouteSummary,
   RouteView,
 } from '../../../contract';
 import type { Route } from '../../../core/route';
-import { api, ifMatch, listOf, queryOf, type Nothing } from './api';
+import { api, ifMatch, listOf, queryOf, PAGE, type Nothing } from './api';
 
 /** Which drives and marks are asked for. */
 export interface HotSpotFilter {
@@ -26,6 +27,16 @@ const LIST = listOf('routes');
 const routes = api.injectEndpoints({
   endpoints: (build) => ({
     routes: build.query<Page<RouteSummary>, Nothing>({ query: () => '/routes', providesTags: [LIST] }),
+    routePages: build.infiniteQuery<
+      Page<RouteSummary>,
+      { readonly search: string; readonly sort: RouteSort },
+      string | null
+    >({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
+      query: ({ queryArg, pageParam }) =>
+        `/routes?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      providesTags: [LIST],
+    }),
     route: build.query<RouteView, string>({
       query: (id) => `/routes/${encodeURIComponent(id)}`,
       providesTags: (_route, _error, id) => [{ type: 'routes', id }],
@@ -75,6 +86,7 @@ const routes = api.injectEndpoints({
 export const {
   useNetworksQuery,
   useRoutesQuery,
+  useRoutePagesInfiniteQuery,
   useRouteQuery,
   useLazyRouteQuery,
   useKeepRouteMutation,

@@ -1,5 +1,5 @@
 import { TextField, Typography } from '@mui/material';
-import { colour } from '../ui';
+import { Aside } from '../ui';
 import { useSameName } from './useSameName';
 
 /** What is said of a name that doesn't do. */
@@ -20,9 +20,9 @@ export function NameField({ field, name, own }: Props) {
     <>
       <TextField autoFocus label="Name" {...field} />
       {same ? (
-        <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
-          {same}
-        </Typography>
+        <Aside role="status" tone="ochre">
+          <Typography>{same}</Typography>
+        </Aside>
       ) : null}
     </>
   );

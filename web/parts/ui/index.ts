@@ -1,4 +1,5 @@
 export { Aside } from './Aside';
+export { ChoiceField } from './ChoiceField';
 export { EditorBar } from './EditorBar';
 export { EndsAfter } from './EndsAfter';
 export { FileButton } from './FileButton';
@@ -7,6 +8,7 @@ export { inField } from './inField';
 export { KeyList } from './KeyList';
 export { LightSwitch } from './LightSwitch';
 export { EmptyNote, ErrorNote, LoadingNote } from './Notes';
+export { ListRow } from './ListRow';
 export { MoreButton } from './MoreButton';
 export { NumberField } from './NumberField';
 export { OpeningRow } from './OpeningRow';

@@ -7,7 +7,7 @@ import { ratingsBy } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { endPractice, useDrive } from '../../data/log';
 import { useRouteQuery } from '../../data/api';
-import { colour, dayText, hourText, WindowTitle } from '../../parts/ui';
+import { Aside, dayText, hourText, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
 import { MarkList } from './MarkList';
 import { FlagList } from './FlagList';
@@ -95,9 +95,11 @@ export function DebriefPage() {
         </Stack>
       </Stack>
       {drive.practice ? (
-        <Typography sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('slate')}` }}>
-          This was practice with a made-up learner. Nothing of it is saved: Finish practice removes it.
-        </Typography>
+        <Aside sx={{ mb: 2 }}>
+          <Typography>
+            This was practice with a made-up learner. Nothing of it is saved: Finish practice removes it.
+          </Typography>
+        </Aside>
       ) : null}
       {shown ? (
         <VerdictBanner report={report}>

@@ -14,7 +14,7 @@ import type { DoAction } from '../../data/log';
 import { GoalsList } from '../../parts/goals';
 import { WorkOn, type WorkItem } from '../../parts/readiness';
 import { useReadiness } from '../../data/readiness';
-import { colour } from '../../parts/ui';
+import { colour, ListRow } from '../../parts/ui';
 
 interface Props {
   readonly mock: MockView;
@@ -164,16 +164,7 @@ function Goals({
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {goals.map(({ id, text: goal }) => (
-          <Box
-            component="li"
-            key={id}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              minHeight: 52,
-              borderBottom: `1px solid ${colour('line')}`,
-            }}
-          >
+          <ListRow key={id}>
             <Typography sx={{ flex: 1, fontWeight: 700 }}>{goal}</Typography>
             <Button
               color="inherit"
@@ -182,7 +173,7 @@ function Goals({
             >
               Remove
             </Button>
-          </Box>
+          </ListRow>
         ))}
       </Box>
       {goals.length < MOST_GOALS ? (

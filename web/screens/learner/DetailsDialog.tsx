@@ -4,6 +4,7 @@ import { useChangeLearnerMutation, useMay, usePeopleQuery } from '../../data/api
 import { FormDialog, useBodyForm } from '../../parts/form';
 import { NAME_PROBLEM, NameField } from '../../parts/people';
 import { useLearnerRoads } from '../../parts/route';
+import { ChoiceField } from '../../parts/ui';
 import { useUnsaved } from '../../parts/unsaved';
 
 interface Props {
@@ -58,21 +59,14 @@ export function DetailsDialog({ learner, onClose }: Props) {
         own={learner.id}
       />
       {handsOver ? (
-        <TextField
-          select
+        <ChoiceField
           label="Taught by"
-          value={teachers.some(({ id }) => id === teacher) ? teacher : ''}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(event) => setValue('instructor', event.target.value || null, { shouldDirty: true })}
+          value={teacher}
+          none="Nobody yet"
+          items={teachers.map(({ id, name }) => [id, name] as const)}
+          onChange={(id) => setValue('instructor', id || null, { shouldDirty: true })}
           helperText="Their mocks stay as they are when you hand them over."
-        >
-          <MenuItem value="">Nobody yet</MenuItem>
-          {teachers.map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
       ) : null}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
         <TextField fullWidth label="Phone (optional)" type="tel" {...field('details.phone')} />

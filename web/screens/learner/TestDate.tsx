@@ -5,7 +5,7 @@ import type { Readiness } from '../../../core/readiness';
 import { compileStandard, type Standard } from '../../../core/standard';
 import { errorText, useChangeLearnerMutation } from '../../data/api';
 import { percent } from '../../parts/readiness';
-import { colour, dayText, daysText, daysUntil, localZone, ErrorNote } from '../../parts/ui';
+import { Aside, dayText, daysText, daysUntil, localZone, ErrorNote } from '../../parts/ui';
 
 interface Props {
   readonly learner: LearnerView;
@@ -107,9 +107,9 @@ export function TestDate({ learner, standard, day, setDay, readiness, hours }: P
         </Typography>
       )}
       {after < LOW && readiness.word !== 'too little evidence' ? (
-        <Typography sx={{ mt: 1, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-          It stays low. Drag the slider to try a later date.
-        </Typography>
+        <Aside tone="ochre" sx={{ mt: 1 }}>
+          <Typography>It stays low. Drag the slider to try a later date.</Typography>
+        </Aside>
       ) : null}
     </Box>
   );

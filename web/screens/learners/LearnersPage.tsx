@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { ReadinessRow } from '../../../contract';
@@ -11,7 +11,15 @@ import {
   useSessionQuery,
 } from '../../data/api';
 import { LearnerRow, NewLearnerDialog } from '../../parts/people';
-import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
+import {
+  ChoiceField,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  MoreButton,
+  useSearchParam,
+  withParam,
+} from '../../parts/ui';
 import { ImportLearners } from './ImportLearners';
 import { byReadiness } from './byReadiness';
 
@@ -66,33 +74,20 @@ export function LearnersPage() {
           onChange={(event) => setLetters(event.target.value)}
         />
         {adds ? (
-          <TextField
-            select
+          <ChoiceField
             label="Taught by"
             value={mine ? 'me' : ''}
-            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-            onChange={(event) =>
-              setParams((before) => withParam(before, 'taught', event.target.value), { replace: true })
-            }
-          >
-            <MenuItem value="">Everybody</MenuItem>
-            <MenuItem value="me">{session?.instructor.name ?? 'Me'}</MenuItem>
-          </TextField>
+            none="Everybody"
+            items={[['me', session?.instructor.name ?? 'Me']]}
+            onChange={(who) => setParams((before) => withParam(before, 'taught', who), { replace: true })}
+          />
         ) : null}
-        <TextField
-          select
+        <ChoiceField
           label="Sort by"
           value={sort}
-          onChange={(event) =>
-            setParams((before) => withParam(before, 'sort', event.target.value), { replace: true })
-          }
-        >
-          {Object.entries(sorts).map(([value, title]) => (
-            <MenuItem key={value} value={value}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
+          items={Object.entries(sorts)}
+          onChange={(by) => setParams((before) => withParam(before, 'sort', by), { replace: true })}
+        />
       </Box>
       {sort === 'ready' && !left ? (
         <ByReadiness {...{ search, readiness }} taughtBy={mine ? (session?.instructor.id ?? null) : null} />

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { BIN_DAYS } from '../../../contract';
 import { errorText, useBinQuery, useTakeBackMockMutation } from '../../data/api';
-import { colour, dayText, EmptyNote, ErrorNote, hourText, LoadingNote, localZone } from '../../parts/ui';
+import { dayText, EmptyNote, ErrorNote, hourText, ListRow, LoadingNote, localZone } from '../../parts/ui';
 
 /** Mocks that were deleted, and the way back. */
 export function BinPage() {
@@ -33,18 +33,7 @@ export function BinPage() {
       ) : null}
       <Box component="ul" aria-label="Deleted mocks" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {data?.items.map(({ id, learner, standard, startedAt, zone, removedAt, events }) => (
-          <Box
-            component="li"
-            key={id}
-            sx={{
-              display: 'flex',
-              flexWrap: 'wrap',
-              gap: 2,
-              alignItems: 'center',
-              py: 1,
-              borderBottom: `1px solid ${colour('line')}`,
-            }}
-          >
+          <ListRow key={id}>
             <Box sx={{ flex: '1 1 260px' }}>
               <Typography sx={{ fontWeight: 700 }}>{learner.name}</Typography>
               <Typography sx={{ color: 'text.secondary' }}>
@@ -55,7 +44,7 @@ export function BinPage() {
             <Button variant="outlined" disabled={taken.isLoading} onClick={() => void takeBack(id)}>
               Bring back
             </Button>
-          </Box>
+          </ListRow>
         ))}
       </Box>
     </Box>

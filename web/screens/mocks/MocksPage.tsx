@@ -1,9 +1,17 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { Link, useSearchParams } from 'react-router';
 import { mockStates, type MockState } from '../../../contract';
 import { errorText, useLearnerQuery, useMockPagesInfiniteQuery, useStandardsQuery } from '../../data/api';
-import { EmptyNote, ErrorNote, LoadingNote, MoreButton, useSearchParam, withParam } from '../../parts/ui';
+import {
+  ChoiceField,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  MoreButton,
+  useSearchParam,
+  withParam,
+} from '../../parts/ui';
 import { MockRow } from '../../parts/mocks';
 
 const stateTitles: Readonly<Record<MockState, string>> = {
@@ -25,8 +33,8 @@ export function MocksPage() {
   const { data: standards } = useStandardsQuery();
   // Of each standard once, whichever version a mock was under.
   const titles = new Map((standards?.items ?? []).map(({ id, title }) => [id, title]));
-  const filter = (key: string) => (event: { readonly target: { readonly value: string } }) =>
-    setParams((before) => withParam(before, key, event.target.value), { replace: true });
+  const filter = (key: string) => (value: string) =>
+    setParams((before) => withParam(before, key, value), { replace: true });
   const { currentData: who } = useLearnerQuery(learner ?? skipToken);
   const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } = useMockPagesInfiniteQuery({
     ...(learner ? { learner } : { search }),
@@ -76,27 +84,19 @@ export function MocksPage() {
             onChange={(event) => setLetters(event.target.value)}
           />
         )}
-        <TextField select label="Result" value={state} onChange={filter('state')}>
-          {mockStates.map((one) => (
-            <MenuItem key={one} value={one}>
-              {stateTitles[one]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+        <ChoiceField
+          label="Result"
+          value={state}
+          items={mockStates.map((one) => [one, stateTitles[one]] as const)}
+          onChange={filter('state')}
+        />
+        <ChoiceField
           label="Standard"
-          value={titles.has(standard) ? standard : ''}
+          value={standard}
+          none="All standards"
+          items={[...titles]}
           onChange={filter('standard')}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        >
-          <MenuItem value="">All standards</MenuItem>
-          {[...titles].map(([id, title]) => (
-            <MenuItem key={id} value={id}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
       </Box>
       {error ? (
         <ErrorNote title="The mocks could not be loaded" onRetry={() => void refetch()}>

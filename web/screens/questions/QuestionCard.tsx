@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import type { VehicleView } from '../../../contract';
 import type { Question, QuestionKind } from '../../../core/questions';
 import { Sign } from '../../parts/signs';
-import { colour } from '../../parts/ui';
+import { Aside } from '../../parts/ui';
 import { CardFacts } from '../../parts/vehicle';
 import { KeyPoints } from '../../parts/questions';
 
@@ -35,9 +35,9 @@ export function Prompt({ question, turn }: { readonly question: Question; readon
 /** The cautions of a question: seen before it is answered, wherever somebody could come to harm. */
 export function Cautions({ question }: { readonly question: Question }) {
   return question.cautions.map((caution) => (
-    <Typography key={caution} sx={{ pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-      {caution}
-    </Typography>
+    <Aside key={caution} tone="ochre">
+      <Typography>{caution}</Typography>
+    </Aside>
   ));
 }
 

@@ -21,7 +21,7 @@ import { DirectionCard, Road } from '../../parts/road';
 import { useLearnerRoads } from '../../parts/route';
 import { useNetwork, type OpenNetwork } from '../../data/network';
 import { deviceReceiver } from '../../data/position';
-import { colour, EmptyNote, ErrorNote, LoadingNote, FileButton } from '../../parts/ui';
+import { Aside, colour, EmptyNote, ErrorNote, LoadingNote, FileButton } from '../../parts/ui';
 import { useGuidance, type GuidanceFix } from './useGuidance';
 import { useSimulation } from './useSimulation';
 import { hush, speak } from './voice';
@@ -321,12 +321,12 @@ function Rehearse({ route, network }: { readonly route: Route; readonly network:
         </FileButton>
         {trouble ? <Typography role="alert">{trouble}</Typography> : null}
         {trap ? (
-          <Box sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+          <Aside tone="ochre">
             <Typography>
               <b>For the instructor:</b> the device is wrong here on purpose.{' '}
               {trapWords[trap.trap ?? 'wrong-exit']}
             </Typography>
-          </Box>
+          </Aside>
         ) : null}
         <Button
           variant="outlined"

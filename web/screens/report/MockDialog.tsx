@@ -4,7 +4,6 @@ import {
   DialogActions,
   DialogContent,
   DialogTitle,
-  MenuItem,
   Stack,
   TextField,
   Typography,
@@ -23,7 +22,7 @@ import {
 import { mockPutRight } from '../../data/log';
 import { LearnerPicker, type Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { Aside, ErrorNote, inZone, zonedText } from '../../parts/ui';
+import { Aside, ChoiceField, ErrorNote, inZone, zonedText } from '../../parts/ui';
 
 /** Puts right whose mock it was, when it began, what was driven; or deletes it. */
 export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonly onClose: () => void }) {
@@ -79,21 +78,12 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
     none: string,
     items: readonly (readonly [id: string, title: string])[],
   ) => (
-    <TextField
-      select
+    <ChoiceField
       fullWidth
-      label={label}
-      value={items.some(([id]) => id === given[key]) ? given[key] : ''}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      onChange={set(key)}
-    >
-      <MenuItem value="">{none}</MenuItem>
-      {items.map(([id, title]) => (
-        <MenuItem key={id} value={id}>
-          {title}
-        </MenuItem>
-      ))}
-    </TextField>
+      {...{ label, none, items }}
+      value={given[key]}
+      onChange={(value) => setGiven({ ...given, [key]: value })}
+    />
   );
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm" aria-labelledby="edit-mock">

@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import { firstName } from '../../../core/names';
 import { errorText, useEndShareMutation, useMakeShareMutation, useSharesQuery } from '../../data/api';
-import { colour, dayText, localZone, ErrorNote, EndsAfter } from '../../parts/ui';
+import { colour, dayText, localZone, ErrorNote, EndsAfter, ListRow } from '../../parts/ui';
 
 const DAYS = [7, 30, 90] as const;
 
@@ -114,16 +114,7 @@ export function ShareDialog({
         {open.length > 0 ? (
           <Box component="ul" aria-label="Links that are open" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {open.map(({ id, createdAt, expiresAt, fullName: named }) => (
-              <Box
-                component="li"
-                key={id}
-                sx={{
-                  display: 'flex',
-                  alignItems: 'center',
-                  minHeight: 52,
-                  borderBottom: `1px solid ${colour('line')}`,
-                }}
-              >
+              <ListRow key={id}>
                 <Typography sx={{ flex: 1 }}>
                   Made {dayText(createdAt, localZone())}, ends{' '}
                   {expiresAt ? dayText(expiresAt, localZone()) : 'never'}, with{' '}
@@ -138,7 +129,7 @@ export function ShareDialog({
                 >
                   End it now
                 </Button>
-              </Box>
+              </ListRow>
             ))}
           </Box>
         ) : null}

@@ -12,7 +12,7 @@ import { lengthText, minutesText, useUnits } from '../../parts/features';
 import { RestoredNote } from '../../parts/unsaved';
 import { Marker, NetworkMap, type MapLine } from '../../parts/map';
 import { useNetwork, type OpenNetwork, type RouteBase } from '../../data/network';
-import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { Aside, colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
 import { AlongPanel } from './AlongPanel';
 import { FeatureDialog } from './FeatureDialog';
 import { IndependentPanel, TimesPanel } from './EditorPanels';
@@ -270,7 +270,7 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
         {sheet && route ? <RoadNotes sheet={sheet} units={route.units} /> : null}
         {draft.restored ? <RestoredNote onStartAgain={draft.startAgain} /> : null}
         {notice.problems.length > 0 ? (
-          <Box role="alert" sx={{ borderLeft: `4px solid ${colour('jasper')}`, pl: 1.5 }}>
+          <Aside role="alert" tone="jasper">
             {notice.problems.map(({ message }) => (
               <Typography key={message}>
                 {message.charAt(0).toUpperCase() + message.slice(1)}. The route stays as it was.
@@ -281,14 +281,14 @@ function Editor({ network, view }: { readonly network: OpenNetwork; readonly vie
                 Leave out the points on closed roads
               </Button>
             ) : null}
-          </Box>
+          </Aside>
         ) : null}
         {notice.lost > 0 ? (
-          <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+          <Aside role="status" tone="ochre">
             {notice.lost} {notice.lost === 1 ? 'thing' : 'things'} added by hand no longer{' '}
             {notice.lost === 1 ? 'lies' : 'lie'} on the way. Undo brings {notice.lost === 1 ? 'it' : 'them'}{' '}
             back.
-          </Box>
+          </Aside>
         ) : null}
         <ToggleButtonGroup
           exclusive

@@ -36,7 +36,7 @@ import {
   FeatureGlyph,
   SideWarning,
 } from '../../parts/features';
-import { colour, ErrorNote, saveFile, WideTable, WindowTitle } from '../../parts/ui';
+import { Aside, colour, ErrorNote, saveFile, WideTable, WindowTitle } from '../../parts/ui';
 import { OneRoute, RoadNotes, useLearnerRoads } from '../../parts/route';
 import { PastFaults } from './PastFaults';
 import { PlanChecks } from './PlanChecks';
@@ -89,13 +89,13 @@ function Sheet({ view }: { readonly view: RouteView }) {
       </Box>
       <RoadNotes sheet={sheet} units={route.units} />
       {replaced || gone || route.network === null ? (
-        <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+        <Aside role="status" tone="ochre">
           {route.network === null
             ? 'This route is a bare line: it lies on no road network, so nothing is known of its roads.'
             : gone
               ? 'The road network that this route was drawn on is not here any more; its line and its sheet are still as they were.'
               : 'The road network was replaced since this route was drawn. Its sheet is as it was; open it in the editor to lay it onto the new roads.'}
-        </Box>
+        </Aside>
       ) : null}
       <Box
         sx={{

@@ -1,11 +1,20 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
+import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
-import { Link } from 'react-router';
-import type { RouteSummary } from '../../../contract';
-import { errorText, useNetworksQuery, useRoutesQuery } from '../../data/api';
+import { Link, useSearchParams } from 'react-router';
+import { routeSorts, type RouteSummary } from '../../../contract';
+import { errorText, useNetworksQuery, useRoutePagesInfiniteQuery } from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
-import { colour, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import {
+  ChoiceField,
+  colour,
+  EmptyNote,
+  ErrorNote,
+  LoadingNote,
+  MoreButton,
+  useSearchParam,
+  withParam,
+} from '../../parts/ui';
 import { BringRoute } from './BringRoute';
 import { Sketch } from './Sketch';
 
@@ -24,7 +33,12 @@ const TELLING: Readonly<Record<string, readonly [one: string, many: string]>> = 
 
 /** The routes of the school: what each is good for, and the ways to a new one. */
 export function RoutesPage() {
-  const { data, error, isLoading, refetch } = useRoutesQuery();
+  const [params, setParams] = useSearchParams();
+  const [letters, setLetters, search] = useSearchParam('search');
+  const sort = routeSorts.find((one) => one === params.get('sort')) ?? 'title';
+  const { currentData, error, isLoading, isFetching, hasNextPage, fetchNextPage, refetch } =
+    useRoutePagesInfiniteQuery({ search, sort });
+  const routes = currentData?.pages.flatMap(({ items }) => items) ?? [];
   const { data: networks } = useNetworksQuery();
   const [bringing, setBringing] = useState(false);
   const noRoads = networks?.items.length === 0;
@@ -57,6 +71,24 @@ export function RoutesPage() {
           </Button>
         </Stack>
       </Stack>
+      {noRoads ? null : (
+        <Box sx={{ display: 'grid', gap: 1.5, mb: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 220px' } }}>
+          <TextField
+            label="Find a route"
+            value={letters}
+            onChange={(event) => setLetters(event.target.value)}
+          />
+          <ChoiceField
+            label="Sort by"
+            value={sort}
+            items={[
+              ['title', 'Name'],
+              ['driven', 'Most driven'],
+            ]}
+            onChange={(by) => setParams((before) => withParam(before, 'sort', by), { replace: true })}
+          />
+        </Box>
+      )}
       {isLoading ? <LoadingNote what="the routes" /> : null}
       {error ? (
         <ErrorNote title="The routes could not be loaded" onRetry={() => void refetch()}>
@@ -74,7 +106,9 @@ export function RoutesPage() {
         >
           An extract of OpenStreetMap for your area is read on your own machine.
         </EmptyNote>
-      ) : data?.items.length === 0 ? (
+      ) : currentData && routes.length === 0 && search !== '' ? (
+        <EmptyNote title={`No route is called “${search}”`}>Search for fewer letters.</EmptyNote>
+      ) : currentData && routes.length === 0 ? (
         <EmptyNote
           title="No route yet"
           action={
@@ -97,10 +131,11 @@ export function RoutesPage() {
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '1fr 1fr', lg: '1fr 1fr 1fr' },
         }}
       >
-        {data?.items.map((route) => (
-          <RouteTile key={route.id} route={route} all={data.items} />
+        {routes.map((route) => (
+          <RouteTile key={route.id} route={route} all={routes} />
         ))}
       </Box>
+      <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
       {bringing ? <BringRoute onClose={() => setBringing(false)} /> : null}
     </Box>
   );

@@ -1,8 +1,9 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
 import type { ChangeView } from '../../../contract';
 import { errorText, useChangePagesInfiniteQuery, usePeopleQuery } from '../../data/api';
 import {
+  ChoiceField,
   colour,
   dayText,
   EmptyNote,
@@ -31,23 +32,14 @@ export function ChangesView() {
         Who changed people, learners, standards, results, mocks and settings. Nothing here can be edited.
         Marks are in the log of their mock.
       </Typography>
-      <TextField
-        select
+      <ChoiceField
         label="Changes by"
-        value={people?.items.some(({ id }) => id === by) ? by : ''}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        onChange={(event) =>
-          setParams((before) => withParam(before, 'by', event.target.value), { replace: true })
-        }
+        value={by}
+        none="Everybody"
+        items={(people?.items ?? []).map(({ id, name }) => [id, name] as const)}
+        onChange={(id) => setParams((before) => withParam(before, 'by', id), { replace: true })}
         sx={{ maxWidth: 320 }}
-      >
-        <MenuItem value="">Everybody</MenuItem>
-        {people?.items.map(({ id, name }) => (
-          <MenuItem key={id} value={id}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       {error ? (
         <ErrorNote title="The changes could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}

@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { API, type BackupsView, type ReachView } from '../../../contract';
 import { errorText, useBackUpMutation, useBackupsQuery, useMay, useReachQuery } from '../../data/api';
 import {
+  Aside,
   colour,
   dayText,
   hourText,
@@ -91,14 +92,14 @@ function HowToReach({
         </Typography>
       ) : null}
       {secure ? null : (
-        <Box sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 2 }}>
+        <Aside tone="ochre">
           <Typography sx={{ fontWeight: 700 }}>This address isn’t secure</Typography>
           <Typography>
             Here, Jasperwren only works while it’s connected to the server, and it can’t follow your position
             or keep the screen on. Stop the server and start it with <Command>{COMMAND}</Command>, or put it
             behind a web server with a certificate (see docs/deploy.md).
           </Typography>
-        </Box>
+        </Aside>
       )}
     </Box>
   );

@@ -1,4 +1,4 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, TextField, Typography } from '@mui/material';
 import {
   errorText,
   newestVersions,
@@ -6,7 +6,7 @@ import {
   useSchoolQuery,
   useStandardsQuery,
 } from '../../data/api';
-import { ErrorNote, LoadingNote } from '../../parts/ui';
+import { ChoiceField, ErrorNote, LoadingNote } from '../../parts/ui';
 import { LearnerRoadsForm } from './LearnerRoadsForm';
 
 /** What every screen takes when nothing more particular is chosen. */
@@ -33,51 +33,36 @@ export function GeneralView() {
           if (event.target.value.trim() !== data.name) void keep({ ...data, name: event.target.value });
         }}
       />
-      <TextField
-        select
+      <ChoiceField
         label="Standard that learners prepare for"
         value={data.standard ?? ''}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        onChange={(event) =>
-          void keep({ ...data, standard: event.target.value === '' ? null : event.target.value })
-        }
+        none="That of their last mock"
+        items={newestVersions(standards?.items ?? []).map(({ id, title }) => [id, title] as const)}
+        onChange={(standard) => void keep({ ...data, standard: standard || null })}
         helperText="Set-up, forecasts, licence test results and route sheets start with it. A learner can have another one."
-      >
-        <MenuItem value="">That of their last mock</MenuItem>
-        {newestVersions(standards?.items ?? []).map(({ id, title }) => (
-          <MenuItem key={id} value={id}>
-            {title}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+      />
+      <ChoiceField
         label="Lengths and speeds"
         value={data.units}
-        onChange={(event) =>
-          void keep({ ...data, units: event.target.value === 'metric' ? 'metric' : 'imperial' })
-        }
-      >
-        <MenuItem value="imperial">Miles, yards and mph</MenuItem>
-        <MenuItem value="metric">Kilometres, metres and km/h</MenuItem>
-      </TextField>
-      <TextField
-        select
+        items={[
+          ['imperial', 'Miles, yards and mph'],
+          ['metric', 'Kilometres, metres and km/h'],
+        ]}
+        onChange={(units) => void keep({ ...data, units: units === 'metric' ? 'metric' : 'imperial' })}
+      />
+      <ChoiceField
         label="People drive on the"
         value={data.drivingSide ?? ''}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        onChange={(event) =>
-          void keep({
-            ...data,
-            drivingSide: event.target.value === '' ? null : event.target.value === 'right' ? 'right' : 'left',
-          })
+        none="Side of the standard"
+        items={[
+          ['left', 'Left'],
+          ['right', 'Right'],
+        ]}
+        onChange={(side) =>
+          void keep({ ...data, drivingSide: side === 'left' || side === 'right' ? side : null })
         }
         helperText="Where a standard or a route is shown, its own side counts."
-      >
-        <MenuItem value="">Side of the standard</MenuItem>
-        <MenuItem value="left">Left</MenuItem>
-        <MenuItem value="right">Right</MenuItem>
-      </TextField>
+      />
       <LearnerRoadsForm
         all={data.learnerRoads}
         onChange={(learnerRoads) => void keep({ ...data, learnerRoads })}

@@ -5,7 +5,6 @@ import {
   DialogActions,
   DialogContent,
   DialogTitle,
-  MenuItem,
   TextField,
   Typography,
 } from '@mui/material';
@@ -33,7 +32,16 @@ import {
 import { FormDialog, useBodyForm } from '../../parts/form';
 import { NAME_PROBLEM, roleTitles, roleWords } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { colour, dayText, ErrorNote, hourText, LoadingNote, localZone } from '../../parts/ui';
+import {
+  ChoiceField,
+  colour,
+  dayText,
+  ErrorNote,
+  hourText,
+  ListRow,
+  LoadingNote,
+  localZone,
+} from '../../parts/ui';
 
 /** Who works in the school and what they may do; owners invite, change and sign out. */
 export function PeopleView() {
@@ -127,22 +135,16 @@ function Person({
           </Typography>
         </Box>
         {owner && active && !self ? (
-          <TextField
-            select
+          <ChoiceField
             size="small"
             label="Role"
             slotProps={{ htmlInput: { 'aria-label': `Role of ${name}` } }}
             value={role}
             disabled={busy}
-            onChange={(event) => void change({ id, change: { role: event.target.value as Role } })}
+            items={roles.map((one) => [one, roleTitles[one]] as const)}
+            onChange={(to) => void change({ id, change: { role: to as Role } })}
             sx={{ minWidth: 200 }}
-          >
-            {roles.map((one) => (
-              <MenuItem key={one} value={one}>
-                {roleTitles[one]}
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         ) : null}
         {owner && !self ? (
           <>
@@ -193,16 +195,7 @@ function OpenLinks() {
       {error ? <ErrorNote title="Couldn’t end it">{errorText(error)}</ErrorNote> : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {data.items.map(({ id, kind, name, role, expiresAt }) => (
-          <Box
-            component="li"
-            key={id}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              minHeight: 52,
-              borderBottom: `1px solid ${colour('line')}`,
-            }}
-          >
+          <ListRow key={id}>
             <Typography sx={{ flex: 1 }}>
               {name}, {linkWords[kind]}
               {kind === 'join' ? ` as: ${roleTitles[role]}` : ''}; works until{' '}
@@ -211,7 +204,7 @@ function OpenLinks() {
             <Button color="inherit" onClick={() => void end(id)}>
               End this link
             </Button>
-          </Box>
+          </ListRow>
         ))}
       </Box>
     </Box>
@@ -251,19 +244,13 @@ function InviteDialog({
       onLeave={() => close(onClose)}
     >
       <TextField label="Name" {...field('name', { problem: NAME_PROBLEM })} />
-      <TextField
-        select
+      <ChoiceField
         label="Role"
         value={role}
-        onChange={(event) => setValue('role', event.target.value as Role, { shouldDirty: true })}
+        items={roles.map((one) => [one, roleTitles[one]] as const)}
+        onChange={(to) => setValue('role', to as Role, { shouldDirty: true })}
         helperText={roleWords[role]}
-      >
-        {roles.map((one) => (
-          <MenuItem key={one} value={one}>
-            {roleTitles[one]}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
     </FormDialog>
   );
 }

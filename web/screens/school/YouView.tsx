@@ -10,7 +10,7 @@ import {
   useSignOutOthersMutation,
 } from '../../data/api';
 import { useBodyForm } from '../../parts/form';
-import { colour, dayText, ErrorNote, hourText, localZone } from '../../parts/ui';
+import { dayText, ErrorNote, hourText, ListRow, localZone } from '../../parts/ui';
 
 const EMPTY = { current: '', next: '' };
 
@@ -121,16 +121,7 @@ function Devices() {
       {error ? <ErrorNote title="Couldn’t do it">{errorText(error)}</ErrorNote> : null}
       <Box component="ul" aria-label="Devices" sx={{ listStyle: 'none', m: 0, mb: 2, p: 0 }}>
         {data?.items.map(({ id, name, since, lastSeen, here }) => (
-          <Box
-            component="li"
-            key={id}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              minHeight: 60,
-              borderBottom: `1px solid ${colour('line')}`,
-            }}
-          >
+          <ListRow key={id}>
             <Box sx={{ flex: 1 }}>
               <Typography sx={{ fontWeight: 700 }}>
                 {name}
@@ -146,7 +137,7 @@ function Devices() {
                 Sign out
               </Button>
             )}
-          </Box>
+          </ListRow>
         ))}
       </Box>
     </>

@@ -1,4 +1,4 @@
-import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -22,6 +22,7 @@ import { LearnerPicker, type Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
 import {
   Aside,
+  ChoiceField,
   ErrorNote,
   FileButton,
   inZone,
@@ -68,18 +69,12 @@ export function SheetPage() {
           onChoose={setPicked}
           autoFocus={params.get('learner') === null}
         />
-        <TextField
-          select
+        <ChoiceField
           label="Standard"
           value={ref?.id ?? ''}
-          onChange={(event) => setChosen(event.target.value)}
-        >
-          {newest.map(({ id, title }) => (
-            <MenuItem key={id} value={id}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
+          items={newest.map(({ id, title }) => [id, title] as const)}
+          onChange={setChosen}
+        />
       </Box>
       {ref && !standard ? <LoadingNote what="the standard" /> : null}
       {standard && isFixedCourse(standard) ? (
@@ -217,50 +212,35 @@ function SheetForm({ standard, learner }: { readonly standard: Standard; readonl
           control={<Checkbox checked={whole} onChange={(event) => setWhole(event.target.checked)} />}
           label="The whole test was driven"
         />
-        <TextField
-          select
+        <ChoiceField
           label="Official result"
           value={official}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(event) => setOfficial(event.target.value as typeof official)}
+          none="Not an official sheet"
+          items={[
+            ['passed', 'Official: passed'],
+            ['failed', 'Official: failed'],
+          ]}
+          onChange={(value) => setOfficial(value as typeof official)}
           helperText={
             official === ''
               ? undefined
-              : 'Also entered under Licence test results, next to the forecast of that day.'
+              : 'Also entered under Licence tests, next to the forecast of that day.'
           }
-        >
-          <MenuItem value="">Not an official sheet</MenuItem>
-          <MenuItem value="passed">Official: passed</MenuItem>
-          <MenuItem value="failed">Official: failed</MenuItem>
-        </TextField>
-        <TextField
-          select
+        />
+        <ChoiceField
           label="Vehicle"
           value={vehicle}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(event) => setVehicle(event.target.value)}
-        >
-          <MenuItem value="">Not named</MenuItem>
-          {(vehicles?.items ?? []).map(({ id: own, name }) => (
-            <MenuItem key={own} value={own}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+          none="Not named"
+          items={(vehicles?.items ?? []).map(({ id: own, name }) => [own, name] as const)}
+          onChange={setVehicle}
+        />
+        <ChoiceField
           label="Route"
           value={route}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(event) => setRoute(event.target.value)}
-        >
-          <MenuItem value="">None</MenuItem>
-          {(routes?.items ?? []).map(({ id: own, title }) => (
-            <MenuItem key={own} value={own}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
+          none="None"
+          items={(routes?.items ?? []).map(({ id: own, title }) => [own, title] as const)}
+          onChange={setRoute}
+        />
         <TextField
           label="Note, for instructors only"
           multiline

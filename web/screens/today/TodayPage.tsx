@@ -6,6 +6,7 @@ import { errorText, useMocksQuery } from '../../data/api';
 import { MockRow } from '../../parts/mocks';
 import { useKeptHere } from '../../data/log';
 import {
+  Aside,
   colour,
   dayText,
   hourText,
@@ -69,10 +70,12 @@ export function TodayPage() {
         ) : null}
         {mocks.isLoading ? <LoadingNote what="the mocks" /> : null}
         {mocks.data?.keptFrom ? (
-          <Typography role="status" sx={{ mb: 2, pl: 1.5, borderLeft: `4px solid ${colour('ochre')}` }}>
-            As the server last sent it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
-            {hourText(mocks.data.keptFrom, localZone())}; it doesn’t answer now.
-          </Typography>
+          <Aside role="status" tone="ochre" sx={{ mb: 2 }}>
+            <Typography>
+              As the server last sent it on {dayText(mocks.data.keptFrom, localZone())} at{' '}
+              {hourText(mocks.data.keptFrom, localZone())}; it doesn’t answer now.
+            </Typography>
+          </Aside>
         ) : null}
         {mocks.data ? <Mocks mocks={mocks.data.items} /> : null}
       </Box>

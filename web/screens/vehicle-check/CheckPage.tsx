@@ -31,7 +31,7 @@ import {
 } from '../../../core/vehicle';
 import { errorText, useAddCheckupMutation } from '../../data/api';
 import { RestoredNote, useKeptHistory } from '../../parts/unsaved';
-import { colour, ErrorNote, ProblemList, WindowTitle } from '../../parts/ui';
+import { Aside, colour, ErrorNote, ProblemList, WindowTitle } from '../../parts/ui';
 import { useUnits } from '../../parts/features';
 import { FitnessSign, Reasons, todayIs } from '../../parts/fitness';
 import { OneVehicle } from '../../parts/vehicle';
@@ -244,10 +244,10 @@ function CheckForm({ vehicle }: { readonly vehicle: VehicleView }) {
           </Typography>
         )}
         {doubts.length > 0 ? (
-          <Box role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5 }}>
+          <Aside role="status" tone="ochre">
             Look again before you save:
             <ProblemList problems={doubts} />
-          </Box>
+          </Aside>
         ) : null}
         {problems.length > 0 ? (
           <Box role="alert">

@@ -28,7 +28,16 @@ import {
 import { errorText, useChangeVehicleMutation, useCheckupsQuery } from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { useUnits } from '../../parts/features';
-import { colour, dayText, localZone, EmptyNote, ErrorNote, WideTable, WindowTitle } from '../../parts/ui';
+import {
+  Aside,
+  colour,
+  dayText,
+  localZone,
+  EmptyNote,
+  ErrorNote,
+  WideTable,
+  WindowTitle,
+} from '../../parts/ui';
 import { CardFacts } from '../../parts/vehicle';
 import { FitnessSign, fitnessNow, Reasons } from '../../parts/fitness';
 import { OneVehicle } from '../../parts/vehicle';
@@ -58,9 +67,11 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
           {vehicle.name}, {vehicle.plate}
         </Typography>
         {vehicle.retired ? (
-          <Typography role="status" sx={{ borderLeft: `4px solid ${colour('ochre')}`, pl: 1.5, mt: 1 }}>
-            Retired: it’s offered for no mock and no lesson. What was driven in it is kept.
-          </Typography>
+          <Aside role="status" tone="ochre" sx={{ mt: 1 }}>
+            <Typography>
+              Retired: it’s offered for no mock and no lesson. What was driven in it is kept.
+            </Typography>
+          </Aside>
         ) : null}
         {changing.error ? <ErrorNote title="Couldn’t save">{errorText(changing.error)}</ErrorNote> : null}
         {editing ? <VehicleDialog vehicle={vehicle} onClose={() => setEditing(false)} /> : null}

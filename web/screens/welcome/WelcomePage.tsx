@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { PASSPHRASE_LEAST, Welcome, type WelcomeView } from '../../../contract';
@@ -6,7 +6,7 @@ import { nameKey } from '../../../core/names';
 import { errorText, useAcceptWelcomeMutation, useWelcomeQuery } from '../../data/api';
 import { PassphraseField, useBodyForm } from '../../parts/form';
 import { NAME_PROBLEM, roleTitles, roleWords } from '../../parts/people';
-import { ErrorNote, LoadingNote, Wren } from '../../parts/ui';
+import { ChoiceField, ErrorNote, LoadingNote, Wren } from '../../parts/ui';
 
 /** Where a one-time link leads: the first person makes the school, others join it or choose a new passphrase. */
 export function WelcomePage() {
@@ -111,46 +111,37 @@ function Answer({ token, asked }: { readonly token: string; readonly asked: Welc
         {first ? (
           <>
             <TextField label="Name of the school (optional)" {...field('school')} />
-            <TextField
-              select
+            <ChoiceField
               label="Standard that your learners prepare for"
               value={watch('standard') ?? ''}
-              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-              onChange={(event) => choose(event.target.value)}
+              none="Decide later"
+              items={asked.standards.map(
+                ({ id, title, summary }) => [id, summary ? `${title}: ${summary}` : title] as const,
+              )}
+              onChange={choose}
               helperText="The rules of your licensing authority’s test. You can change it, and a learner can have another one."
-            >
-              <MenuItem value="">Decide later</MenuItem>
-              {asked.standards.map(({ id, title, summary }) => (
-                <MenuItem key={id} value={id} sx={{ whiteSpace: 'normal' }}>
-                  {summary ? `${title}: ${summary}` : title}
-                </MenuItem>
-              ))}
-            </TextField>
+            />
             <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
-              <TextField
-                select
+              <ChoiceField
                 fullWidth
                 label="People drive on the"
                 value={watch('drivingSide') ?? 'left'}
-                onChange={(event) =>
-                  setValue('drivingSide', event.target.value === 'right' ? 'right' : 'left')
-                }
-              >
-                <MenuItem value="left">Left</MenuItem>
-                <MenuItem value="right">Right</MenuItem>
-              </TextField>
-              <TextField
-                select
+                items={[
+                  ['left', 'Left'],
+                  ['right', 'Right'],
+                ]}
+                onChange={(side) => setValue('drivingSide', side === 'right' ? 'right' : 'left')}
+              />
+              <ChoiceField
                 fullWidth
                 label="Lengths and speeds"
                 value={watch('units') ?? 'imperial'}
-                onChange={(event) =>
-                  setValue('units', event.target.value === 'metric' ? 'metric' : 'imperial')
-                }
-              >
-                <MenuItem value="imperial">Miles, yards and mph</MenuItem>
-                <MenuItem value="metric">Kilometres, metres and km/h</MenuItem>
-              </TextField>
+                items={[
+                  ['imperial', 'Miles, yards and mph'],
+                  ['metric', 'Kilometres, metres and km/h'],
+                ]}
+                onChange={(units) => setValue('units', units === 'metric' ? 'metric' : 'imperial')}
+              />
             </Stack>
           </>
         ) : null}
