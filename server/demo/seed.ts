@@ -1,3 +1,5 @@
+import { judge, type DriveEvent } from '../../core/marking';
+import { act } from '../../core/session';
 import type { Standard } from '../../core/standard';
 import {
   addCheckup,
@@ -137,14 +139,21 @@ async function seedGoals(db: Database, by: string, random: Random): Promise<void
     from: null,
   });
   if (!mock) return;
+  const standard = await shippedStandard(db, mock.standard.id);
   const { events } = await eventsOf(db, mock.id);
+  const judgement = judge(standard, events, mock);
   const end = Math.max(...events.map(({ at }) => Date.parse(at)));
   for (const [n, { text, reached }] of demoGoals.goals.entries()) {
     const at = new Date(end + (n + 2) * 60_000);
     const id = uuidFrom(random);
-    await addEvents(db, mock.id, [
-      { kind: 'goal', id, test: mock.id, device: 'debrief', seq: n + 1, at: at.toISOString(), text },
-    ]);
+    const done = act({ standard, events, judgement }, { do: 'goal', text }, () => id);
+    if (!done.ok) throw new Error(`the demo's goal is refused: ${done.why.code}`);
+    const own = { id, test: mock.id, device: 'debrief', seq: n + 1, at: at.toISOString() };
+    await addEvents(
+      db,
+      mock.id,
+      done.events.map((event) => ({ ...event, ...own }) as DriveEvent),
+    );
     if (reached) await tickGoal(db, { mock: mock.id, goal: id, by, at: new Date(at.getTime() + 2 * DAY) });
   }
 }
