@@ -36,7 +36,10 @@ for (const [size, viewport] of Object.entries(sizes))
     await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
     await expect(page.getByRole('region', { name: 'Last mocks' })).toBeVisible();
     await sound(page, 'today');
-    await page.getByRole('link', { name: /^Amara Okonwe/ }).click();
+    await page
+      .getByRole('link', { name: /^Amara Okonwe/ })
+      .first()
+      .click();
     await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('chance of passing', {
       timeout: 20_000,
     });

@@ -112,8 +112,12 @@ describe('people', () => {
     const id = (await everybody()).find(({ name }) => name === 'Olu Bamgbose')?.id ?? '';
     const change = (body: object) => owner.client.ask('PATCH', `/people/${id}`, body);
     expect((await olu.get('/learners')).status).toBe(200);
+    const calendar = (await olu.post('/calendar', { days: 30, fullNames: false })).body as { token: string };
+    const feed = () => new Client(server.address).get(`/calendar/${calendar.token}.ics`);
+    expect((await feed()).status).toBe(200);
     expect((await change({ active: false })).body).toMatchObject({ active: false });
     expect((await olu.get('/learners')).status).toBe(401);
+    expect((await feed()).status).toBe(410);
     const again = { name: 'Olu Bamgbose', passphrase: 'a long enough phrase' };
     expect((await olu.post('/session', again)).status).toBe(401);
     expect((await owner.client.post(`/people/${id}/passphrase`)).status).toBe(409);

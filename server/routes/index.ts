@@ -59,9 +59,8 @@ export function routes(parts: Parts): Router {
   router.get('/openapi.json', (ctx) => {
     ctx.body = described ??= openApi(parts.version);
   });
-  const throttle = signInThrottle();
-  sessionRoutes(router, parts, throttle);
-  welcomeRoutes(router, parts, throttle);
+  sessionRoutes(router, parts, signInThrottle());
+  welcomeRoutes(router, parts);
   peopleRoutes(router, parts);
   schoolRoutes(router, parts);
   learnerRoutes(router, parts);

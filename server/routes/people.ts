@@ -27,6 +27,7 @@ import {
   closeSessions,
   devicesOf,
   endInvitation,
+  endLinksOf,
   instructorNamed,
   inTransaction,
   listChanges,
@@ -73,6 +74,8 @@ export function peopleRoutes(router: Router, { db, now, publicOrigin }: Parts): 
       ]);
     await inTransaction(db, async (all) => {
       await changePerson(all, before.id, after);
+      // Their calendar is read without signing in.
+      if (!after.active) await endLinksOf(all, 'calendar', before.id, now());
       if ((await ownersOf(all)) === 0)
         throw conflict('The school needs an owner: make somebody else an owner first. Nothing was changed.');
       const parts = (['name', 'role', 'active'] as const).flatMap((part) =>
