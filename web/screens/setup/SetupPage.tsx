@@ -182,11 +182,6 @@ export function SetupPage() {
           <LoadingNote what="the checks" />
         )}
         <Box sx={{ mt: 2 }}>
-          {learner ? (
-            <Box sx={{ mb: 2 }}>
-              <GoalsText learner={learner.id} />
-            </Box>
-          ) : null}
           {fitness && fitness.verdict !== 'fit' ? (
             <Box
               role={fitness.verdict === 'not fit' ? 'alert' : undefined}
@@ -212,6 +207,11 @@ export function SetupPage() {
         </Box>
         {/* In sight however long the list is. */}
         <Box sx={{ position: 'sticky', bottom: 0, py: 2, bgcolor: colour('paper') }}>
+          {learner ? (
+            <Box sx={{ pb: 1.5, '&:empty': { display: 'none' } }}>
+              <GoalsText learner={learner.id} />
+            </Box>
+          ) : null}
           <Button
             variant="contained"
             fullWidth
