@@ -16,25 +16,17 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { DrivenWith } from './drivenWith';
 import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 /** A lesson, a licence test or another appointment. */
-export class LessonToKeep {
+export class LessonToKeep extends DrivenWith {
   @IsIn(['lesson', 'test', 'other'])
   kind!: 'lesson' | 'test' | 'other';
 
   @MayBeNull()
   @IsUUID()
   learner?: string | null;
-
-  @MayBeNull()
-  @IsUUID()
-  vehicle?: string | null;
-
-  @MayBeNull()
-  @IsString()
-  @Length(1, 80)
-  route?: string | null;
 
   @IsInstant()
   startsAt!: string;

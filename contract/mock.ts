@@ -16,7 +16,8 @@ import type { DriveEvent, DriveResult, Source } from '../core/marking';
 import { MAX_BATCH } from './constants';
 import type { Breach, StandardRef } from '../core/standard';
 import type { Role } from './roles';
-import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
+import { DrivenWith } from './drivenWith';
+import { IsInstant, IsZone, MayBeMissing } from './rules';
 
 export class StandardRefBody {
   @IsString()
@@ -28,7 +29,7 @@ export class StandardRefBody {
 }
 
 /** Whose mock it is, and how it was driven. */
-export class MockFacts {
+export class MockFacts extends DrivenWith {
   @IsUUID()
   learner!: string;
 
@@ -36,16 +37,6 @@ export class MockFacts {
   @ValidateNested()
   @Type(() => StandardRefBody)
   standard!: StandardRefBody;
-
-  @MayBeNull()
-  @IsUUID()
-  vehicle?: string | null;
-
-  /** The route that is driven, when one is followed. */
-  @MayBeNull()
-  @IsString()
-  @Length(1, 80)
-  route?: string | null;
 
   @IsBoolean()
   retest!: boolean;
@@ -70,7 +61,7 @@ export class NewMock extends MockFacts {
 }
 
 /** What of a mock can be put right afterwards; its marks are changed by events. */
-export class MockChange {
+export class MockChange extends DrivenWith {
   /** Whose it is. */
   @MayBeMissing()
   @IsUUID()
@@ -79,15 +70,6 @@ export class MockChange {
   @MayBeMissing()
   @IsInstant()
   startedAt?: string;
-
-  @MayBeNull()
-  @IsUUID()
-  vehicle?: string | null;
-
-  @MayBeNull()
-  @IsString()
-  @Length(1, 80)
-  route?: string | null;
 
   /** About the whole mock, for instructors only. */
   @MayBeMissing()

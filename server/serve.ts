@@ -5,7 +5,6 @@ import { createServer as createSecureServer, Server as SecureServer } from 'node
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { BIN_DAYS } from '../contract';
 import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
@@ -91,7 +90,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     await keepShippedStandards(db, shipped, now);
     await keepShippedBanks(db, join(options.root, 'data', 'questions'));
     await options.prepare?.(db);
-    await emptyBin(db, new Date(now.getTime() - BIN_DAYS * 86_400_000));
+    await emptyBin(db, now);
     return await answer(options, db, opened);
   } catch (error) {
     for (const { close } of opened) await close();

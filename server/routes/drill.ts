@@ -1,10 +1,11 @@
-import type { default as Router, RouterContext } from '@koa/router';
-import { DrillBatch, type DrillView, type LearnerView } from '../../contract';
+import type Router from '@koa/router';
+import { DrillBatch, type DrillView } from '../../contract';
 import { driveOf } from '../../core/marking';
 import { parseDrillEvent, recalledInTest, setKey, type DrillEvent } from '../../core/questions';
 import type { Told } from '../../core/problems';
-import { badInput, bodyAs, notFound } from '../http';
-import { addDrill, drillOf, drivesBefore, learnerById, type Database } from '../store';
+import { badInput, bodyAs } from '../http';
+import { addDrill, drillOf, drivesBefore } from '../store';
+import { learnerHeld } from './learnerHeld';
 import type { Parts } from './parts';
 
 /** So many mocks back questions tell of what is remembered. */
@@ -41,10 +42,4 @@ export function drillRoutes(router: Router, { db, now }: Parts): void {
     if (problems.length > 0) throw badInput('The batch has problems; nothing of it was stored.', problems);
     ctx.body = { added: await addDrill(db, id, events) };
   });
-}
-
-async function learnerHeld(db: Database, ctx: RouterContext): Promise<LearnerView> {
-  const learner = await learnerById(db, String(ctx.params.id));
-  if (!learner) throw notFound('such learner');
-  return learner;
 }

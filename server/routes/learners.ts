@@ -53,6 +53,7 @@ import {
   type Deed,
 } from '../store';
 import { work } from '../work';
+import { learnerHeld } from './learnerHeld';
 import type { Parts } from './parts';
 
 /** So many drives back habits are counted: older ones tell of somebody who drove otherwise. */
@@ -128,15 +129,13 @@ export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts):
   });
 
   router.get('/learners/:id', async (ctx) => {
-    const learner = await learnerById(db, String(ctx.params.id));
-    if (!learner) throw notFound('such learner');
+    const learner = await learnerHeld(db, ctx);
     ctx.set('ETag', etagOf(learner.revision));
     ctx.body = learner;
   });
 
   router.get('/learners/:id/habits', async (ctx) => {
-    const learner = await learnerById(db, String(ctx.params.id));
-    if (!learner) throw notFound('such learner');
+    const learner = await learnerHeld(db, ctx);
     const before = typeof ctx.query.before === 'string' ? ctx.query.before : now().toISOString();
     if (Number.isNaN(Date.parse(before)))
       throw badInput('before must be an instant.', [
@@ -151,8 +150,7 @@ export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts):
   });
 
   router.get('/learners/:id/record.zip', async (ctx) => {
-    const held = await learnerById(db, String(ctx.params.id));
-    if (!held) throw notFound('such learner');
+    const held = await learnerHeld(db, ctx);
     const at = now();
     const asked = { learner: held.id, now: at.toISOString() };
     const zip = await work('learner record', databaseFile, asked, { signal: whenGone(ctx), seconds: 120 });
@@ -167,14 +165,12 @@ export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts):
   });
 
   router.get('/learners/:id/erasure', async (ctx) => {
-    const held = await learnerById(db, String(ctx.params.id));
-    if (!held) throw notFound('such learner');
+    const held = await learnerHeld(db, ctx);
     ctx.body = (await erasureOf(db, held.id)) satisfies ErasureView;
   });
 
   router.post('/learners/:id/erasure', async (ctx) => {
-    const held = await learnerById(db, String(ctx.params.id));
-    if (!held) throw notFound('such learner');
+    const held = await learnerHeld(db, ctx);
     if (nameKey(bodyAs(ctx, Erasure).name) !== nameKey(held.name))
       throw badInput('That isn’t the name of this learner; nothing was erased.', [
         { path: 'name', message: `must be ${held.name}` },
@@ -184,8 +180,7 @@ export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts):
   });
 
   router.get('/learners/:id/goals', async (ctx) => {
-    const learner = await learnerById(db, String(ctx.params.id));
-    if (!learner) throw notFound('such learner');
+    const learner = await learnerHeld(db, ctx);
     ctx.body = { items: await goalsOf(db, learner.id), next: null } satisfies Page<GoalView>;
   });
 
@@ -196,16 +191,20 @@ export function learnerRoutes(router: Router, { db, databaseFile, now }: Parts):
       ({ id, mock: of }) => id === ctx.params.goal && of === mock,
     );
     if (!goal) throw notFound('such goal of this learner');
-    await tickGoal(db, { mock, goal: goal.id, by: instructorOf(ctx).id, at: reached ? now() : null });
-    ctx.body = (await goalsOf(db, learner)).find(({ id }) => id === goal.id);
+    const by = instructorOf(ctx);
+    const at = reached ? now() : null;
+    await tickGoal(db, { mock, goal: goal.id, by: by.id, at });
+    ctx.body = {
+      ...goal,
+      reached: at && { at: at.toISOString(), by: by.name },
+    } satisfies GoalView;
   });
 
   router.patch('/learners/:id', async (ctx) => {
     const instructor = instructorOf(ctx);
     const change = bodyAs(ctx, LearnerChange);
     const revision = wantedRevision(ctx);
-    const held = await learnerById(db, String(ctx.params.id));
-    if (!held) throw notFound('such learner');
+    const held = await learnerHeld(db, ctx);
     const {
       name = held.name,
       testDate,

@@ -1,6 +1,5 @@
 import type Router from '@koa/router';
 import {
-  BIN_DAYS,
   EventBatch,
   MockChange,
   MOST,
@@ -92,7 +91,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
 
   // Before the one mock, whose id could else be "bin".
   router.get('/mocks/bin', async (ctx) => {
-    await emptyBin(db, new Date(now().getTime() - BIN_DAYS * 86_400_000));
+    await emptyBin(db, now());
     ctx.body = { items: await listBin(db, seenBy(ctx)), next: null } satisfies Page<BinnedMock>;
   });
 
@@ -122,7 +121,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
     await checkStart(db, held, after.startedAt);
     const deed = { by: instructorOf(ctx), at: now() };
     const subject = { kind: 'mock', id: held.id } as const;
-    await inTransaction(db, async (all) => {
+    const view = await inTransaction(db, async (all) => {
       if (!(await changeMock(all, held.id, revision, after))) throw changedMeanwhile('mock');
       const to = await mockHeld(all, held.id);
       if (to.learner.id !== held.learner.id)
@@ -134,8 +133,8 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
       const parts = partsChanged(namesIn(held), namesIn(to));
       if (parts.length > 0)
         await recordChange(all, deed, 'mock changed', { name: to.learner.name, subject, parts });
+      return to;
     });
-    const view = await mockHeld(db, held.id);
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;
   });

@@ -15,7 +15,6 @@ import {
 import {
   keepSettings,
   inTransaction,
-  learnerById,
   newestStandard,
   partsChanged,
   recordChange,
@@ -23,6 +22,7 @@ import {
   stateOfEvidence,
 } from '../store';
 import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
+import { learnerHeld } from './learnerHeld';
 import type { Parts } from './parts';
 
 export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts): void {
@@ -62,8 +62,7 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
   });
 
   router.get('/learners/:id/evidence', async (ctx) => {
-    const learner = await learnerById(db, String(ctx.params.id));
-    if (!learner) throw notFound('such learner');
+    const learner = await learnerHeld(db, ctx);
     const standard = typeof ctx.query.standard === 'string' ? ctx.query.standard : null;
     if (standard !== null && !(await newestStandard(db, standard))) throw notFound('such standard');
     const view = await evidenceOfLearner(await asking(ctx), {

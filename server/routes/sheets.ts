@@ -1,8 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import type Router from '@koa/router';
-import dayjs from 'dayjs';
-import timezone from 'dayjs/plugin/timezone.js';
-import utc from 'dayjs/plugin/utc.js';
 import { SheetToKeep } from '../../contract';
 import type { DriveEvent } from '../../core/marking';
 import { sheetEvents, tallyProblems } from '../../core/session';
@@ -10,6 +7,7 @@ import { badInput, bodyAs, conflict, instructorOf, notFound, uuidOf, whenGone } 
 import {
   addEvents,
   addMock,
+  dayIn,
   inTransaction,
   keepResult,
   mockOrBinned,
@@ -20,9 +18,6 @@ import {
 import { foretold } from '../work';
 import { checkReferences } from './mocks';
 import type { Parts } from './parts';
-
-dayjs.extend(utc);
-dayjs.extend(timezone);
 
 /** Sheets of paper, entered afterwards: each becomes a mock with an ordinary log, all of it or nothing. */
 export function sheetRoutes(router: Router, { db, databaseFile, now }: Parts): void {
@@ -88,6 +83,3 @@ export function sheetRoutes(router: Router, { db, databaseFile, now }: Parts): v
     ctx.body = kept;
   });
 }
-
-/** The day that an instant falls on somewhere. */
-const dayIn = (at: string, zone: string): string => dayjs(at).tz(zone).format('YYYY-MM-DD');

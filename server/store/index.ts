@@ -34,7 +34,7 @@ export { goalsOf, tickGoal } from './goals';
 export { keepLesson, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
 export { addLearner, changeLearner, learnerById, listLearners, NO_DETAILS } from './learners';
-export { bookTest } from './licenceTests';
+export { bookTest, dayIn } from './licenceTests';
 export { SCHOOL, schoolHeld } from './school';
 export { keepNetwork, listNetworks, networkById, networkFile, networkRow, type NetworkRow } from './networks';
 export {

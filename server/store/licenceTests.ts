@@ -16,7 +16,7 @@ const HOUR = '09:00';
 const MINUTES = 60;
 const HOUR_UNKNOWN = 'The hour is not known yet.';
 
-const dayIn = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
+export const dayIn = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
 
 const entriesOf = async (db: Database, learner: string) => {
   const entries = await db

@@ -1,11 +1,10 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import type { LinkView } from '../../contract';
 import type { Database } from './database';
 import type { Tables } from './schema';
+import { tokenHash } from './secret';
 
 type Kind = Tables['links']['kind'];
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** Makes a way in without signing in; its token is told once and only its hash is kept. */
 export async function makeLink(
@@ -32,7 +31,7 @@ export async function makeLink(
     .values({
       id: link.id,
       kind,
-      token_hash: hashOf(token),
+      token_hash: tokenHash(token),
       subject,
       instructor,
       created_at: link.createdAt,
@@ -66,7 +65,7 @@ export async function linkOf(
       'full_name as fullName',
     ])
     .where('kind', '=', kind)
-    .where('token_hash', '=', hashOf(token))
+    .where('token_hash', '=', tokenHash(token))
     .executeTakeFirst();
   if (!row || row.revokedAt !== null) return null;
   if (row.expiresAt !== null && row.expiresAt <= now.toISOString()) return null;

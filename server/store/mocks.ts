@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
-import type { BinnedMock, MockView, NewMock } from '../../contract';
+import { BIN_DAYS, type BinnedMock, type MockView, type NewMock } from '../../contract';
 import type { Standard } from '../../core/standard';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
@@ -233,8 +233,9 @@ export async function listBin(db: Database, seenBy: string | null): Promise<Binn
   }));
 }
 
-/** Removes for good what was put into the bin before a day. @returns how many mocks those were */
-export async function emptyBin(db: Database, before: Date): Promise<number> {
+/** Removes for good what has lain in the bin for its time. @returns how many mocks those were */
+export async function emptyBin(db: Database, now: Date): Promise<number> {
+  const before = new Date(now.getTime() - BIN_DAYS * 86_400_000);
   return inTransaction(db, async (all) => {
     const old = all.selectFrom('mocks').select('id').where('removed_at', '<', before.toISOString());
     for (const table of ['events', 'fixes'] as const)

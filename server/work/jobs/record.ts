@@ -14,7 +14,7 @@ import {
   practiceById,
   type Database,
 } from '../../store';
-import { printedReport } from './report';
+import { printed } from './report';
 
 /** So many mocks one learner has at most here; nobody drives more. */
 const MOST_MOCKS = 2_000;
@@ -49,8 +49,7 @@ export async function learnerRecord(db: Database, id: string, now: string): Prom
     const events = [...judged.events, ...(await fixesOf(db, mock.id))];
     add(`mocks/${name}.jwlog.jsonl`, writeLog({ header: headerOf(mock), events }));
     add(`mocks/${name}.csv`, marksTable(judged, await routeDriven(db, mock)));
-    const pdf = await printedReport(db, mock.id);
-    if (pdf) add(`mocks/${name}.pdf`, pdf);
+    add(`mocks/${name}.pdf`, await printed(db, judged));
   }
   zip.end();
   return new Uint8Array(await buffer(zip.outputStream));

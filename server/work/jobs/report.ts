@@ -10,7 +10,11 @@ import { adviceHeld, networkFile, type Database } from '../../store';
 /** The report of one drive as a PDF; null when there is no such drive. */
 export async function printedReport(db: Database, id: string): Promise<Uint8Array | null> {
   const judged = await judgedMock(db, id);
-  if (!judged) return null;
+  return judged && printed(db, judged);
+}
+
+/** The same of a drive that was judged already. */
+export async function printed(db: Database, judged: Judged): Promise<Uint8Array> {
   // The PDF writer is large; most work does without.
   const { reportPdf } = await import('../../report/pdf');
   const { mock, standard, judgement } = judged;

@@ -149,7 +149,7 @@ export function LearnerPage() {
             }}
           >
             <Judgement
-              {...{ readiness, standard, done }}
+              {...{ readiness, standard, done, mine }}
               ready={evidence.settings.readyPass}
               learner={learner}
             />
@@ -228,6 +228,7 @@ function Judgement({
   ready,
   done,
   learner,
+  mine,
 }: {
   readonly readiness: Readiness;
   readonly standard: Standard;
@@ -235,6 +236,8 @@ function Judgement({
   /** Share of what is being worked out that is done; null when nothing is. */
   readonly done: number | null;
   readonly learner: LearnerView;
+  /** Whether who is signed in may change their record. */
+  readonly mine: boolean;
 }) {
   const { forecast, word } = readiness;
   const { pass, low, high } = forecast;
@@ -266,7 +269,7 @@ function Judgement({
       >
         {learner.overrule ? wordTitles[learner.overrule.word] : wordTitles[word]}
       </Typography>
-      <ReadOnly when={!useMayChange()(learner.instructor)}>
+      <ReadOnly when={!mine}>
         <Overruling learner={learner} word={word} />
       </ReadOnly>
       <Typography sx={{ fontSize: '1.2rem', mt: 1.5, mb: 1 }}>

@@ -17,7 +17,7 @@ const originWords: Readonly<Record<QuestionView['origin'], string>> = {
   own: 'our own',
 };
 
-/** Every question of the school: switched on or off, changed, added, brought and handed on as a file. */
+/** Every question of the school: switched on or off, changed, added, imported and exported as a file. */
 export function BankView() {
   const { data, error, isLoading, refetch } = useQuestionsQuery();
   const [letters, setLetters] = useState('');

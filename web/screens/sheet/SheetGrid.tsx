@@ -19,7 +19,7 @@ export function SheetGrid({ standard, strokes, onStroke }: Props) {
   const [letters, setLetters] = useState('');
   const [said, setSaid] = useState('');
   const { severities } = compileStandard(standard);
-  const found = letters === '' ? null : searchItems(standard, letters).map(({ item }) => item.id);
+  const found = letters === '' ? null : searchItems(standard, letters).map(({ item }) => item);
   const title = (severity: string) => severities.get(severity)?.label ?? severity;
   const stroke = (item: Item, severity: string, by: 1 | -1) => {
     const times = Math.max(0, (strokes.get(keyOf({ item: item.id, severity })) ?? 0) + by);
@@ -28,13 +28,13 @@ export function SheetGrid({ standard, strokes, onStroke }: Props) {
   };
   const byKey = (event: KeyboardEvent) => {
     if (event.key === 'Escape') setLetters('');
-    if (event.key !== 'Enter' || !found?.[0]) return;
+    const item = found?.[0];
+    if (event.key !== 'Enter' || !item) return;
     event.preventDefault();
-    const item = standard.sections.flatMap(({ items }) => items).find(({ id }) => id === found[0]);
-    const counting = item?.severities.filter((id) => (severities.get(id)?.gravity ?? 0) > 0) ?? [];
+    const counting = item.severities.filter((id) => (severities.get(id)?.gravity ?? 0) > 0);
     const wanted = event.ctrlKey ? counting.length - 1 : event.shiftKey ? 1 : 0;
-    const severity = counting[Math.min(wanted, counting.length - 1)] ?? item?.severities[0];
-    if (!item || !severity) return;
+    const severity = counting[Math.min(wanted, counting.length - 1)] ?? item.severities[0];
+    if (!severity) return;
     stroke(item, severity, 1);
     setLetters('');
   };
@@ -56,7 +56,7 @@ export function SheetGrid({ standard, strokes, onStroke }: Props) {
         {said}
       </Typography>
       {standard.sections.map((section) => {
-        const items = section.items.filter(({ id }) => found === null || found.includes(id));
+        const items = section.items.filter((item) => found?.includes(item) ?? true);
         if (items.length === 0) return null;
         return (
           <Box component="section" key={section.id} aria-label={section.title} sx={{ mb: 2 }}>
