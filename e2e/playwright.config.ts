@@ -13,7 +13,8 @@ export default defineConfig({
   globalSetup: '../server/testing/school.ts',
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // A second try where a busy machine was late; scripts/test.mjs names every test that needed it, as work to do.
+  retries: 1,
   timeout: 120_000,
   // Small machines draw slowly while two browsers are busy.
   expect: { timeout: 10_000 },

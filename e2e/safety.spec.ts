@@ -69,6 +69,21 @@ test('the learner alone, on a phone: says it aloud, turns it, sees where it is i
   await expect(page.getByRole('region', { name: 'Question' })).toContainText('2 of');
 });
 
+test('no choice is offered that is torn away when a slow answer comes', async ({ page }) => {
+  await signInToDemo(page);
+  const id = await learnerId(page, 'Rosa Quilmar');
+  await page.route(`**/api/v1/learners/${id}`, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1_500));
+    await route.continue();
+  });
+  await page.goto(`/questions?learner=${id}`);
+  await page.getByLabel('Car of the test').click();
+  const list = page.getByRole('listbox');
+  await expect(list).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Demonstrate', includeHidden: true })).toBeVisible();
+  await expect(list).toBeVisible();
+});
+
 test('a draw as in a test: a second try is allowed, and both wrong count once', async ({ page }) => {
   await signInToDemo(page);
   await page.goto(`/questions/draw?learner=${await learnerId(page, 'Hamza Belkadi')}`);

@@ -87,8 +87,9 @@ export function QuestionsPage() {
           {chosen.error ? (
             <ErrorNote title="Learners and cars could not be loaded">{errorText(chosen.error)}</ErrorNote>
           ) : null}
-          {chosen.loading ? <LoadingNote what="learners and cars" /> : null}
-          {!learner ? (
+          {chosen.loading ? (
+            <LoadingNote what="learners and cars" />
+          ) : !learner ? (
             <>
               {chooser}
               <Learners onChoose={(id) => chosen.choose('learner', id)} />

@@ -11,6 +11,7 @@ export interface Chosen {
   readonly vehicles: readonly VehicleView[];
   readonly choose: (what: 'learner' | 'car', id: string) => void;
   readonly error: unknown;
+  /** While true, neither is known: a choice offered now would be torn away when they come. */
   readonly loading: boolean;
 }
 
@@ -30,6 +31,6 @@ export function useChosen(): Chosen {
     vehicles: all,
     choose: (what, id) => setParams((before) => withParam(before, what, id), { replace: true }),
     error: learner.error ?? vehicles.error,
-    loading: learner.isFetching || vehicles.isLoading,
+    loading: vehicles.isLoading || (learner.isFetching && !learner.currentData),
   };
 }
