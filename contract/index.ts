@@ -48,7 +48,13 @@ export {
   type TrustView,
 } from './readiness';
 export { ResultToKeep, type ResultView } from './result';
-export { QuestionsToKeep, QuestionToKeep, type QuestionView } from './question';
+export {
+  questionSorts,
+  QuestionsToKeep,
+  QuestionToKeep,
+  type QuestionSort,
+  type QuestionView,
+} from './question';
 export {
   routeSorts,
   RouteToKeep,
@@ -67,7 +73,13 @@ export {
 } from './school';
 export { PASSPHRASE_LEAST, PassphraseChange, SignIn, type HealthView, type SessionView } from './session';
 export { SheetToKeep } from './sheet';
-export type { RejudgedMock, RejudgeLine, StandardSummary } from './standard';
+export {
+  standardSorts,
+  type RejudgedMock,
+  type RejudgeLine,
+  type StandardSort,
+  type StandardSummary,
+} from './standard';
 export {
   EventBatch,
   mockStates,
@@ -83,7 +95,7 @@ export {
   type MockSummary,
   type MockView,
 } from './mock';
-export { NewVehicle, VehicleChange, type VehicleView } from './vehicle';
+export { NewVehicle, VehicleChange, vehicleSorts, type VehicleSort, type VehicleView } from './vehicle';
 export { IsDay } from './rules';
 export {
   CourseToKeep,

@@ -44,6 +44,9 @@ export interface Operation {
 /** Records that belong to a learner. */
 export type Owned = 'learner' | 'mock' | 'lesson' | 'result' | 'practice' | 'share';
 
+/** What a list takes: letters to find, an order, how many, and where to go on. */
+const LIST_QUERY = ['search', 'sort', 'limit', 'cursor'];
+
 /** Every operation of the server, with the right that it takes; the OpenAPI document is made from this list, and a test holds the two equal. */
 export const operations: readonly Operation[] = [
   { method: 'get', path: '/health', summary: 'Whether the server answers', open: true },
@@ -273,7 +276,7 @@ export const operations: readonly Operation[] = [
     method: 'get',
     path: '/results',
     summary: 'Official results, the newest first',
-    query: ['learner'],
+    query: ['learner', ...LIST_QUERY],
     right: 'teach',
   },
   {
@@ -362,7 +365,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'get',
     path: '/vehicles',
-    summary: 'Vehicles, each with its card and its newest vehicle check',
+    summary: 'Vehicles, each with its card and its newest vehicle check: all, or with a limit a page',
+    query: LIST_QUERY,
     right: 'look',
   },
   {
@@ -414,7 +418,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'get',
     path: '/questions',
-    summary: 'The school’s questions, shipped ones and its own',
+    summary: 'The school’s questions, shipped ones and its own: all, or with a limit a page',
+    query: LIST_QUERY,
     right: 'look',
   },
   {
@@ -437,7 +442,7 @@ export const operations: readonly Operation[] = [
     summary: 'Back to the question as it ships (If-Match)',
     right: 'manage shared things',
   },
-  { method: 'get', path: '/networks', summary: 'Road networks', right: 'look' },
+  { method: 'get', path: '/networks', summary: 'Road networks', query: LIST_QUERY, right: 'look' },
   {
     method: 'put',
     path: '/networks/:id',
@@ -451,7 +456,7 @@ export const operations: readonly Operation[] = [
     path: '/routes',
     summary:
       'Routes: all by title, or with a limit a page, by title or how often they were driven, found by part of the title',
-    query: ['search', 'sort', 'limit', 'cursor'],
+    query: LIST_QUERY,
     right: 'look',
   },
   { method: 'get', path: '/routes/:id', summary: 'One route, with its ETag', right: 'look' },
@@ -567,7 +572,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'get',
     path: '/standards',
-    summary: 'Marking standards, newest version of each first',
+    summary: 'Marking standards, newest version of each first: all, or with a limit a page',
+    query: LIST_QUERY,
     right: 'look',
   },
   {

@@ -27,3 +27,7 @@ export interface QuestionView {
   readonly origin: 'shipped' | 'changed' | 'own';
   readonly revision: number;
 }
+
+/** How a list of questions can be put in order. */
+export const questionSorts = ['kind', 'title'] as const;
+export type QuestionSort = (typeof questionSorts)[number];

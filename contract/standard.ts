@@ -36,3 +36,7 @@ export type RejudgeLine =
   | { readonly kind: 'drives'; readonly done: number; readonly drives: readonly RejudgedMock[] }
   | { readonly kind: 'end' }
   | { readonly kind: 'failed'; readonly detail: string };
+
+/** How a list of standards can be put in order; versions of one standard stay together, the newest first. */
+export const standardSorts = ['title', 'used'] as const;
+export type StandardSort = (typeof standardSorts)[number];

@@ -61,3 +61,7 @@ export interface VehicleView {
   readonly retired: boolean;
   readonly revision: number;
 }
+
+/** How a list of vehicles can be put in order; those that are no longer used come last in both. */
+export const vehicleSorts = ['name', 'checked'] as const;
+export type VehicleSort = (typeof vehicleSorts)[number];

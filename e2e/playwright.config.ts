@@ -15,7 +15,7 @@ export default defineConfig({
   workers: 2,
   // A second try where a busy machine was late; scripts/test.mjs names every test that needed it, as work to do.
   retries: 1,
-  timeout: 120_000,
+  timeout: 90_000,
   // Small machines draw slowly while two browsers are busy.
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json']],

@@ -113,6 +113,7 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
   await signInToDemo(page);
   await page.goto('/questions/bank');
   await accessible(page, 'bank');
+  await page.getByLabel('Find a question').fill('telephone');
   await page.getByLabel('Ask: Telephone').click();
   await expect(page.getByRole('button', { name: 'Telephone, switched off' })).toBeVisible();
   await page.getByLabel('Ask: Telephone').click();

@@ -98,3 +98,55 @@ it('a sheet with problems names them all, and nothing of it is stored', async ()
   expect((await put(foreign?.id ?? '', sheet())).status).toBe(409);
   expect((await itemsOf<MockSummary>(`/mocks?learner=${learner}`)).length).toBe(before);
 });
+
+it('a sheet of a fixed course becomes runs with their clocks, counts and marks', async () => {
+  const id = randomUUID();
+  const run = (manoeuvre: string, more: object = {}) => ({
+    manoeuvre,
+    side: null,
+    seconds: 60,
+    counts: {},
+    readings: [],
+    tallies: [],
+    ...more,
+  });
+  const course = (more: object = {}) =>
+    sheet({
+      standard: { id: 'timed-yard', version: '1.2.0' },
+      minutes: 12,
+      tallies: [],
+      readings: [{ measure: 'stalls', value: 1 }],
+      runs: ['slope', 'emergency-brake', 'angle-bay', 'parallel']
+        .map((manoeuvre) => run(manoeuvre))
+        .concat(
+          run('garage', {
+            seconds: 181,
+            tallies: [{ item: 'looking.mirror', severity: 'demerit', times: 1 }],
+          }),
+        ),
+      ...more,
+    });
+  expect(await put(id, course())).toMatchObject({ status: 201, body: { source: 'paper' } });
+  const mock = (await itemsOf<MockSummary>(`/mocks?learner=${learner}`)).find((one) => one.id === id);
+  expect(mock).toMatchObject({ ended: true, result: { outcome: 'ended' }, counts: { demerit: 1 } });
+  const log = readLog(String((await client.get(`/mocks/${id}/log`)).body));
+  if (!log.ok) throw new Error(JSON.stringify(log.problems));
+  expect(log.value.events.filter(({ kind }) => kind === 'manoeuvre')).toHaveLength(15);
+  expect((await client.get(`/mocks/${id}/report.pdf`)).status).toBe(200);
+
+  for (const [broken, path] of [
+    [{ runs: [run('ditch')] }, 'runs[0].manoeuvre'],
+    [{ runs: [run('slope', { side: 'up' })] }, 'runs[0].side'],
+    [{ runs: [run('slope', { seconds: -1 })] }, 'runs[0].seconds'],
+    [{ runs: [run('slope', { seconds: 1e9 })] }, 'runs[0].seconds'],
+    [{ runs: [run('slope', { counts: { attempts: 1e9 } })] }, 'runs[0].counts.attempts'],
+    [{ readings: [{ measure: 'noise', value: 1 }] }, 'readings[0].measure'],
+    [{ readings: [{ measure: 'stalls', value: 'many' }] }, 'readings[0].value'],
+    [{ minutes: 2 }, 'minutes'],
+  ] as const) {
+    const refused = await put(randomUUID(), course(broken));
+    expect(refused.status).toBe(400);
+    const { errors } = refused.body as { errors: readonly { path: string }[] };
+    expect(errors.map((one) => one.path)).toContain(path);
+  }
+});

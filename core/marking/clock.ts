@@ -37,6 +37,14 @@ export function clockText(seconds: number): string {
     .join(':');
 }
 
+/** 85 seconds as `1:25`: the time of one manoeuvre. */
+export const runClockText = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds) % 60).padStart(2, '0')}`;
+
+/** Seconds of the time of one manoeuvre as people type it: `1:25`, or `85` for seconds; null for what is no time. */
+export const typedRunSeconds = (text: string): number | null =>
+  /^\s*\d+([.,]\d+)?\s*$/.test(text) ? Number(text.replace(',', '.')) : typedSeconds(text);
+
 /** Seconds of a time as people type it: `1:02:30`, `12:30`, or `12` for minutes; null for what is no time. */
 export function typedSeconds(text: string): number | null {
   const parts = text.trim().split(/[:.]/);

@@ -1,5 +1,14 @@
 export { eventChecker } from './check';
-export { clockText, elapsedSeconds, isPaused, runningSince, secondsSince, typedSeconds } from './clock';
+export {
+  clockText,
+  elapsedSeconds,
+  isPaused,
+  runClockText,
+  runningSince,
+  secondsSince,
+  typedRunSeconds,
+  typedSeconds,
+} from './clock';
 export { driveOf, ratingsBy, type Drive, type DriveFlag, type TakenBack } from './drive';
 export { isFixedCourse, manoeuvresDue, nextDue, type DueManoeuvre } from './due';
 export {

@@ -33,12 +33,12 @@ export {
   bankSchema,
   questionSchema,
   MOST_QUESTIONS,
-  questionKinds,
   QUESTIONS_FORMAT,
   sourceKinds,
   type Bank,
   type KeyPoint,
   type Question,
+  questionKinds,
   type QuestionKind,
 } from './schema';
 export { afterAnswer, SESSION_QUESTIONS, sessionOf } from './session';

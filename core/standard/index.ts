@@ -35,6 +35,7 @@ export {
   isTimed,
   quantities,
   quantityIds,
+  type CountedId,
   type CountedPhase,
 } from './quantities';
 export { differenceWords, problem as standardProblem } from './problems';

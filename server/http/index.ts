@@ -7,7 +7,7 @@ export { log } from './log';
 export { askedOrigin, originCheck } from './originCheck';
 export { moved } from './moved';
 export { pages } from './pages';
-export { cursorText, pageOf, pagingOf } from './paging';
+export { cursorText, pageOf, pageOfList, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';
 export { oneOf, textOf } from './query';
 export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';

@@ -1,6 +1,8 @@
 import type { Context } from 'koa';
 import type { Page } from '../../contract';
+import { nameKey } from '../../core/names';
 import { badInput } from './problem';
+import { oneOf, textOf } from './query';
 
 /** Place in a list sorted by a text and an id: everything after it comes next. */
 export type Cursor = readonly [key: string, id: string];
@@ -27,6 +29,45 @@ export function pageOf<T>(entries: readonly T[], limit: number, cursorOf: (entry
   const more = entries.length > limit && last !== undefined;
   return { items, next: more ? cursorText(cursorOf(last)) : null };
 }
+
+/**
+ * An answer from a list that is short enough to be read whole: all of it as it stands, or what was asked for of it by
+ * `search`, `sort`, `limit` and `cursor`.
+ *
+ * @param words where the letters of `search` are looked for
+ * @param orders what each way of sorting compares; the first is taken when none is named
+ */
+export function pageOfList<T, Sort extends string>(
+  ctx: Context,
+  list: readonly T[],
+  {
+    id,
+    words,
+    sorts,
+    key,
+  }: {
+    readonly id: (entry: T) => string;
+    readonly words: (entry: T) => string;
+    readonly sorts: readonly [Sort, ...Sort[]];
+    readonly key: (entry: T, sort: Sort) => string;
+  },
+): Page<T> {
+  const search = nameKey(textOf(ctx, 'search') ?? '');
+  const sort = oneOf(ctx, 'sort', sorts);
+  if (ctx.query.limit === undefined && ctx.query.sort === undefined && search === '')
+    return { items: list, next: null };
+  const { limit, after } = pagingOf(ctx);
+  const placed = list
+    .filter((entry) => nameKey(words(entry)).includes(search))
+    .map((entry) => ({ entry, at: [key(entry, sort), id(entry)] as const }))
+    .sort((a, b) => compared(a.at, b.at))
+    .filter(({ at }) => !after || compared(at, after) > 0);
+  const { items, next } = pageOf(placed.slice(0, limit + 1), limit, ({ at }) => at);
+  return { items: items.map(({ entry }) => entry), next };
+}
+
+const compared = (a: Cursor, b: Cursor): number =>
+  a[0] < b[0] ? -1 : a[0] > b[0] ? 1 : a[1] < b[1] ? -1 : a[1] > b[1] ? 1 : 0;
 
 /** A place in a list as it is sent, to go on from there. */
 export const cursorText = (cursor: Cursor): string =>

@@ -1,7 +1,8 @@
 import type Router from '@koa/router';
 import rawBody from 'raw-body';
 import { MOST, type NetworkSummary, type Page } from '../../contract';
-import { badInput, conflict, notFound, tooLarge, whenGone } from '../http';
+import { nameKey } from '../../core/names';
+import { badInput, conflict, notFound, pageOfList, tooLarge, whenGone } from '../http';
 import { keepNetwork, listNetworks, networkById, networkFile } from '../store';
 import { work } from '../work';
 import type { Parts } from './parts';
@@ -10,7 +11,12 @@ const MOST_BYTES = 60_000_000;
 
 export function networkRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/networks', async (ctx) => {
-    ctx.body = { items: await listNetworks(db), next: null } satisfies Page<NetworkSummary>;
+    ctx.body = pageOfList(ctx, await listNetworks(db), {
+      id: ({ id }) => id,
+      words: ({ title }) => title,
+      sorts: ['title'],
+      key: ({ title }) => nameKey(title),
+    }) satisfies Page<NetworkSummary>;
   });
 
   router.put('/networks/:id', async (ctx) => {

@@ -1,9 +1,19 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { QuestionsToKeep, QuestionToKeep, type Page, type QuestionView } from '../../contract';
-import { parseQuestion, type Question } from '../../core/questions';
+import { questionSorts, QuestionsToKeep, QuestionToKeep, type Page, type QuestionView } from '../../contract';
+import { nameKey } from '../../core/names';
+import { parseQuestion, questionKinds, type Question } from '../../core/questions';
 import type { Told } from '../../core/problems';
-import { badInput, bodyAs, changedMeanwhile, conflict, etagOf, notFound, wantedRevision } from '../http';
+import {
+  badInput,
+  bodyAs,
+  changedMeanwhile,
+  conflict,
+  etagOf,
+  notFound,
+  pageOfList,
+  wantedRevision,
+} from '../http';
 import { keepQuestion, keepQuestions, listQuestions, questionById, unchangeQuestion } from '../store';
 import type { Parts } from './parts';
 
@@ -16,7 +26,13 @@ export function questionRoutes(router: Router, { db }: Parts): void {
   };
 
   router.get('/questions', async (ctx) => {
-    ctx.body = { items: await listQuestions(db), next: null } satisfies Page<QuestionView>;
+    ctx.body = pageOfList(ctx, await listQuestions(db), {
+      id: ({ question }) => question.id,
+      words: ({ question }) => `${question.title} ${question.prompts.join(' ')}`,
+      sorts: questionSorts,
+      key: ({ question: { kind, title } }, sort) =>
+        `${sort === 'kind' ? questionKinds.indexOf(kind) : ''} ${nameKey(title)}`,
+    }) satisfies Page<QuestionView>;
   });
 
   router.post('/questions', async (ctx) => {

@@ -2,7 +2,7 @@ import type Router from '@koa/router';
 import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
 import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
-import { badInput, bodyAs, instructorOf, notFound, seenBy, uuidOf, whenGone } from '../http';
+import { badInput, bodyAs, instructorOf, notFound, pageOfList, seenBy, uuidOf, whenGone } from '../http';
 import {
   eventsByMock,
   inTransaction,
@@ -13,6 +13,7 @@ import {
   listMocks,
   newestStandard,
   removeResult,
+  resultById,
   standardOf,
   stateOfEvidence,
   type Database,
@@ -20,13 +21,22 @@ import {
 import { foretold } from '../work';
 import type { Parts } from './parts';
 
+/** Later than any day, written without its hyphens. */
+const LATEST = 99_999_999;
+
 /** So many mocks back ratings are compared. */
 const RATED_MOCKS = 400;
 
 export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/results', async (ctx) => {
     const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
-    ctx.body = { items: await listResults(db, learner, seenBy(ctx)), next: null } satisfies Page<ResultView>;
+    ctx.body = pageOfList(ctx, await listResults(db, learner, seenBy(ctx)), {
+      id: ({ id }) => id,
+      words: ({ learner: { name } }) => name,
+      sorts: ['day'],
+      // The newest first.
+      key: ({ day }) => String(LATEST - Number(day.replaceAll('-', ''))),
+    }) satisfies Page<ResultView>;
   });
 
   router.put('/results/:id', async (ctx) => {
@@ -58,12 +68,12 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
         ],
       });
     });
-    ctx.body = (await listResults(db, learner)).find((one) => one.id === id);
+    ctx.body = await resultById(db, id);
   });
 
   router.delete('/results/:id', async (ctx) => {
     await inTransaction(db, async (all) => {
-      const held = (await listResults(all, null)).find(({ id }) => id === ctx.params.id);
+      const held = await resultById(all, String(ctx.params.id));
       if (!held || !(await removeResult(all, held.id))) throw notFound('such result');
       await recordChange(all, { by: instructorOf(ctx), at: now() }, 'result removed', {
         name: held.learner.name,

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type Router from '@koa/router';
 import { SheetToKeep } from '../../contract';
 import type { DriveEvent } from '../../core/marking';
-import { sheetEvents, tallyProblems } from '../../core/session';
+import { sheetEvents, sheetProblems } from '../../core/session';
 import { badInput, bodyAs, conflict, instructorOf, notFound, uuidOf, whenGone } from '../http';
 import {
   addEvents,
@@ -23,13 +23,14 @@ import type { Parts } from './parts';
 export function sheetRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.put('/sheets/:id', async (ctx) => {
     const id = uuidOf(ctx);
-    const sheet = bodyAs(ctx, SheetToKeep);
+    const body = bodyAs(ctx, SheetToKeep);
+    const sheet = { ...body, runs: body.runs ?? [], readings: body.readings ?? [] };
     const instructor = instructorOf(ctx);
     const mock = { ...sheet, id, ready: [] };
     await checkReferences(db, mock);
     const standard = await standardOf(db, sheet.standard);
     if (!standard) throw notFound('such standard');
-    const problems = [...tallyProblems(standard, sheet.tallies)];
+    const problems = [...sheetProblems(standard, sheet)];
     if (Date.parse(sheet.startedAt) > now().getTime())
       problems.push({ path: 'startedAt', message: 'must not be in the future' });
     if (problems.length > 0) throw badInput('The sheet has problems; nothing was stored.', problems);

@@ -1,13 +1,22 @@
+import { group } from 'd3-array';
 import type Router from '@koa/router';
-import type { Page, StandardSummary } from '../../contract';
-import { badInput, conflict, instructorOf, notFound, seenBy, whenGone } from '../http';
+import { standardSorts, type Page, type StandardSort, type StandardSummary } from '../../contract';
+import { nameKey } from '../../core/names';
+import { badInput, conflict, instructorOf, notFound, pageOfList, seenBy, whenGone } from '../http';
 import { addStandard, inTransaction, listStandards, recordChange, standardOf } from '../store';
 import { rejudging, work } from '../work';
 import type { Parts } from './parts';
 
 export function standardRoutes(router: Router, { db, databaseFile, now }: Parts): void {
   router.get('/standards', async (ctx) => {
-    ctx.body = { items: await listStandards(db, seenBy(ctx)), next: null } satisfies Page<StandardSummary>;
+    const standards = await listStandards(db, seenBy(ctx));
+    const key = standardKey(standards);
+    ctx.body = pageOfList(ctx, standards, {
+      id: ({ version }) => version,
+      words: ({ title, summary }) => `${title} ${summary ?? ''}`,
+      sorts: standardSorts,
+      key,
+    }) satisfies Page<StandardSummary>;
   });
 
   router.post('/standards', async (ctx) => {
@@ -54,4 +63,20 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
     ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
     ctx.body = standard;
   });
+}
+
+/** More mocks than any school has. */
+const MOST_MOCKS = 999_999_999;
+
+/** Where a version stands in a list: with the others of its standard, as the newest of them would. */
+function standardKey(standards: readonly StandardSummary[]) {
+  const versions = group(standards, ({ id }) => id);
+  return (standard: StandardSummary, sort: StandardSort): string => {
+    const own = versions.get(standard.id) ?? [standard];
+    const mocks = own.reduce((sum, version) => sum + version.mocks, 0);
+    // The more mocks, the smaller.
+    const rank = sort === 'used' ? String(MOST_MOCKS - mocks).padStart(9, '0') : '';
+    const place = String(own.indexOf(standard)).padStart(4, '0');
+    return `${rank} ${nameKey(own[0]?.title ?? standard.title)} ${standard.id} ${place}`;
+  };
 }

@@ -1,5 +1,6 @@
 import type { default as Router, RouterContext } from '@koa/router';
-import { NewVehicle, VehicleChange, type Page, type VehicleView } from '../../contract';
+import { NewVehicle, VehicleChange, vehicleSorts, type Page, type VehicleView } from '../../contract';
+import { nameKey } from '../../core/names';
 import { checkShape, type Parsed } from '../../core/problems';
 import { cardSchema, controlIds, parseCheckup, recordSchema, type ControlId } from '../../core/vehicle';
 import {
@@ -10,6 +11,7 @@ import {
   conflict,
   etagOf,
   notFound,
+  pageOfList,
   pictureBody,
   wantedRevision,
 } from '../http';
@@ -38,7 +40,14 @@ export function vehicleRoutes(router: Router, { db }: Parts): void {
   };
 
   router.get('/vehicles', async (ctx) => {
-    ctx.body = { items: await listVehicles(db), next: null } satisfies Page<VehicleView>;
+    ctx.body = pageOfList(ctx, await listVehicles(db), {
+      id: ({ id }) => id,
+      words: ({ name, plate }) => `${name} ${plate}`,
+      sorts: vehicleSorts,
+      // Those that were never checked first, then those whose check is longest ago.
+      key: ({ name, retired, checkup }, sort) =>
+        `${retired ? 1 : 0} ${sort === 'checked' ? (checkup?.at ?? '') : nameKey(name)}`,
+    }) satisfies Page<VehicleView>;
   });
 
   router.post('/vehicles', async (ctx) => {

@@ -54,7 +54,7 @@ export {
   routeById,
   routePhoto,
 } from './routes';
-export { keepResult, listResults, removeResult } from './results';
+export { keepResult, listResults, removeResult, resultById } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { keepYardFile, removeYardFile, yardHeld } from './yardFiles';
 export { keepPractice, listPractice, practiceById, practiceEvents, removePractice } from './practice';

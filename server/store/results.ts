@@ -16,7 +16,20 @@ export async function listResults(
   learner: string | null,
   seenBy: string | null = null,
 ): Promise<ResultView[]> {
-  let query = db
+  let query = kept(db).orderBy('results.day', 'desc').orderBy('results.id');
+  if (learner !== null) query = query.where('results.learner', '=', learner);
+  if (seenBy !== null) query = query.where(isOf(seenBy, null));
+  return (await query.execute()).map(viewOf);
+}
+
+/** One official result; null when there is none, or it was removed. */
+export async function resultById(db: Database, id: string): Promise<ResultView | null> {
+  const row = await kept(db).where('results.id', '=', id).executeTakeFirst();
+  return row ? viewOf(row) : null;
+}
+
+const kept = (db: Database) =>
+  db
     .selectFrom('results')
     .innerJoin('learners', 'learners.id', 'results.learner')
     .select([
@@ -29,19 +42,20 @@ export async function listResults(
       'learners.id as learnerId',
       'learners.name as learnerName',
     ])
-    .where('results.removed', '=', 0)
-    .orderBy('results.day', 'desc')
-    .orderBy('results.id');
-  if (learner !== null) query = query.where('results.learner', '=', learner);
-  if (seenBy !== null) query = query.where(isOf(seenBy, null));
-  const rows = await query.execute();
-  return rows.map(({ learnerId, learnerName, passed, foretold, ...rest }) => ({
-    ...rest,
-    learner: { id: learnerId, name: learnerName },
-    passed: passed === 1,
-    foretold: foretold === null ? null : readForecast(foretold),
-  }));
-}
+    .where('results.removed', '=', 0);
+
+const viewOf = ({
+  learnerId,
+  learnerName,
+  passed,
+  foretold,
+  ...rest
+}: Awaited<ReturnType<ReturnType<typeof kept>['executeTakeFirstOrThrow']>>): ResultView => ({
+  ...rest,
+  learner: { id: learnerId, name: learnerName },
+  passed: passed === 1,
+  foretold: foretold === null ? null : readForecast(foretold),
+});
 
 /** Enters a result, or enters it anew. */
 export async function keepResult(

@@ -4,9 +4,9 @@ import { useState } from 'react';
 import {
   newestVersions,
   useMocksQuery,
-  useRoutesQuery,
-  useStandardsQuery,
-  useVehiclesQuery,
+  useRoutesFoundQuery,
+  useStandardsFoundQuery,
+  useVehiclesFoundQuery,
 } from '../data/api';
 import { useLearnersFound } from '../parts/people';
 import { dayText } from '../parts/ui';
@@ -49,9 +49,9 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   // Words such as “report” are of screens, not of names.
   const search = letters.trim().split(/\s+/)[0] ?? '';
   const { learners } = useLearnersFound(search);
-  const { data: routes } = useRoutesQuery(undefined, { skip: !open });
-  const { data: vehicles } = useVehiclesQuery(undefined, { skip: !open });
-  const { data: standards } = useStandardsQuery(undefined, { skip: !open });
+  const { data: routes } = useRoutesFoundQuery(search, { skip: !open });
+  const { data: vehicles } = useVehiclesFoundQuery(search, { skip: !open });
+  const { data: standards } = useStandardsFoundQuery(search, { skip: !open });
   const { data: mocks } = useMocksQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     ...screens.flatMap((screen) =>

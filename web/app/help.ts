@@ -28,6 +28,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/mocks/sheet': [
     'Choose the learner and the day, then touch a box for each stroke on the sheet; the minus takes one away.',
     'With a keyboard: a few letters of the line, then Enter, Shift+Enter or Ctrl+Enter by how grave it was.',
+    'Of a yard, choose one manoeuvre after the other: its time, what was counted, and its marks.',
     'The verdict grows with the strokes. An official sheet also enters the licence test result.',
     'A CSV file with the columns item, severity and times fills the boxes.',
   ],

@@ -7,7 +7,7 @@ import {
   type StandardSummary,
 } from '../../contract';
 
-import { PICKED, RECENT } from '../data/api';
+import { PAGE, PICKED, RECENT } from '../data/api';
 import { forgetDrafts } from '../parts/unsaved';
 
 /** Where the service worker keeps what the server last told (vite.config.ts). */
@@ -51,6 +51,14 @@ export async function fetchTheDay(): Promise<void> {
     for (const { id, version } of standards) await read(`standards/${id}/${version}`);
     for (const path of ['vehicles', 'questions', 'session', 'school', `mocks?limit=${RECENT}`])
       await read(path);
+    // The lists of the screens, as they open.
+    for (const first of [
+      'vehicles?sort=name',
+      'questions?sort=kind',
+      'standards?sort=title',
+      'routes?sort=title',
+    ])
+      await read(`${first}&limit=${PAGE}`);
     for (const { id } of (await list<RouteSummary>('routes')).slice(0, ROUTES)) await read(`routes/${id}`);
     for (const { id, version } of (await list<NetworkSummary>('networks')).slice(0, 2))
       await read(`networks/${id}/${version}`);

@@ -7,7 +7,7 @@ import {
   type FetchBaseQueryError,
   type FetchBaseQueryMeta,
 } from '@reduxjs/toolkit/query/react';
-import { API, type ProblemDetails } from '../../../contract';
+import { API, type Page, type ProblemDetails } from '../../../contract';
 
 /** A request that takes no argument. */
 export type Nothing = void;
@@ -57,6 +57,25 @@ export const listOf = <T extends string>(type: T) => ({ type, id: 'list' }) as c
 
 /** As many as a list shows at a time. */
 export const PAGE = 50;
+
+/** As many as are offered to somebody who looks for one by a few letters. */
+export const FOUND = 12;
+
+/** What of a list is asked for: letters to find, and an order. */
+export interface Asked<Sort extends string> {
+  readonly search: string;
+  readonly sort: Sort;
+}
+
+/** Pages of a list, one after the other, as an infinite query takes them; what is asked for stands in the address. */
+export const pagesOf = <T, Arg extends object>(path: string) => ({
+  infiniteQueryOptions: {
+    initialPageParam: null as string | null,
+    getNextPageParam: ({ next }: Page<T>) => next,
+  },
+  query: ({ queryArg, pageParam }: { readonly queryArg: Arg; readonly pageParam: string | null }) =>
+    `${path}?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+});
 
 /**
  * What the server owns, as the screens ask for it. Each subject adds its endpoints in a file of its own. Bodies are spread, for

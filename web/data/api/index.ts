@@ -1,4 +1,4 @@
-export { api, errorText, isSignedOut, isTaken } from './api';
+export { api, errorText, isSignedOut, isTaken, PAGE } from './api';
 export {
   useHealthQuery,
   useSessionQuery,
@@ -86,6 +86,8 @@ export {
 } from './mocks';
 export {
   useStandardsQuery,
+  useStandardPagesInfiniteQuery,
+  useStandardsFoundQuery,
   useAddStandardMutation,
   useStandardQuery,
   isStandardAnswered,
@@ -96,9 +98,12 @@ export {
   useUnchangeQuestionMutation,
   useKeepQuestionsMutation,
   useQuestionsQuery,
+  useQuestionPagesInfiniteQuery,
 } from './questions';
 export {
   useVehiclesQuery,
+  useVehiclePagesInfiniteQuery,
+  useVehiclesFoundQuery,
   useAddVehicleMutation,
   useChangeVehicleMutation,
   useCheckupsQuery,
@@ -110,6 +115,7 @@ export {
   useNetworksQuery,
   useRoutesQuery,
   useRoutePagesInfiniteQuery,
+  useRoutesFoundQuery,
   useRouteQuery,
   useLazyRouteQuery,
   useKeepRouteMutation,

@@ -9,7 +9,7 @@ import type {
   SharedView,
   SheetToKeep,
 } from '../../../contract';
-import { api, ifMatch, keptFrom, queryOf, PAGE, type Nothing } from './api';
+import { api, ifMatch, keptFrom, pagesOf, queryOf, type Nothing } from './api';
 
 export interface MocksAsked {
   readonly search?: string;
@@ -40,9 +40,7 @@ const mocks = api.injectEndpoints({
       providesTags: ['mocks'],
     }),
     mockPages: build.infiniteQuery<Page<MockSummary>, MocksAsked, string | null>({
-      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
-      query: ({ queryArg, pageParam }) =>
-        `/mocks?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+      ...pagesOf('/mocks'),
       providesTags: ['mocks'],
     }),
     changeMock: build.mutation<

@@ -10,7 +10,7 @@ import type {
   Welcome,
   WelcomeView,
 } from '../../../contract';
-import { api, queryOf, PAGE, type Nothing } from './api';
+import { api, pagesOf, type Nothing } from './api';
 
 /** Who works in the school, how they get in, and who changed what. */
 const people = api.injectEndpoints({
@@ -44,9 +44,7 @@ const people = api.injectEndpoints({
       invalidatesTags: ['people'],
     }),
     changePages: build.infiniteQuery<Page<ChangeView>, { readonly by: string }, string | null>({
-      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
-      query: ({ queryArg: { by }, pageParam }) =>
-        `/changes?${queryOf({ by, limit: PAGE, cursor: pageParam })}`,
+      ...pagesOf('/changes'),
       providesTags: ['changes'],
     }),
     welcome: build.query<WelcomeView, string>({ query: (token) => `/welcome/${token}` }),

@@ -1,12 +1,16 @@
-import type { Page, QuestionView } from '../../../contract';
+import type { Page, QuestionSort, QuestionView } from '../../../contract';
 import type { Question } from '../../../core/questions';
-import { api, ifMatch, type Nothing } from './api';
+import { api, ifMatch, pagesOf, type Asked, type Nothing } from './api';
 
 /** The bank of vehicle safety questions. */
 const questions = api.injectEndpoints({
   endpoints: (build) => ({
     questions: build.query<Page<QuestionView>, Nothing>({
       query: () => '/questions',
+      providesTags: ['questions'],
+    }),
+    questionPages: build.infiniteQuery<Page<QuestionView>, Asked<QuestionSort>, string | null>({
+      ...pagesOf('/questions'),
       providesTags: ['questions'],
     }),
     keepQuestion: build.mutation<
@@ -44,4 +48,5 @@ export const {
   useUnchangeQuestionMutation,
   useKeepQuestionsMutation,
   useQuestionsQuery,
+  useQuestionPagesInfiniteQuery,
 } = questions;

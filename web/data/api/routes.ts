@@ -8,7 +8,7 @@ import type {
   RouteView,
 } from '../../../contract';
 import type { Route } from '../../../core/route';
-import { api, ifMatch, listOf, queryOf, PAGE, type Nothing } from './api';
+import { api, FOUND, ifMatch, listOf, pagesOf, queryOf, type Asked, type Nothing } from './api';
 
 /** Which drives and marks are asked for. */
 export interface HotSpotFilter {
@@ -27,14 +27,12 @@ const LIST = listOf('routes');
 const routes = api.injectEndpoints({
   endpoints: (build) => ({
     routes: build.query<Page<RouteSummary>, Nothing>({ query: () => '/routes', providesTags: [LIST] }),
-    routePages: build.infiniteQuery<
-      Page<RouteSummary>,
-      { readonly search: string; readonly sort: RouteSort },
-      string | null
-    >({
-      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next },
-      query: ({ queryArg, pageParam }) =>
-        `/routes?${queryOf({ ...queryArg, limit: PAGE, cursor: pageParam })}`,
+    routePages: build.infiniteQuery<Page<RouteSummary>, Asked<RouteSort>, string | null>({
+      ...pagesOf('/routes'),
+      providesTags: [LIST],
+    }),
+    routesFound: build.query<Page<RouteSummary>, string>({
+      query: (search) => `/routes?${queryOf({ search, limit: FOUND })}`,
       providesTags: [LIST],
     }),
     route: build.query<RouteView, string>({
@@ -87,6 +85,7 @@ export const {
   useNetworksQuery,
   useRoutesQuery,
   useRoutePagesInfiniteQuery,
+  useRoutesFoundQuery,
   useRouteQuery,
   useLazyRouteQuery,
   useKeepRouteMutation,

@@ -1,12 +1,20 @@
-import type { Page, StandardSummary } from '../../../contract';
+import type { Page, StandardSort, StandardSummary } from '../../../contract';
 import type { Standard, StandardRef } from '../../../core/standard';
-import { api, type Nothing } from './api';
+import { api, FOUND, pagesOf, queryOf, type Asked, type Nothing } from './api';
 
 /** Marking standards. */
 const standards = api.injectEndpoints({
   endpoints: (build) => ({
     standards: build.query<Page<StandardSummary>, Nothing>({
       query: () => '/standards',
+      providesTags: ['standards', 'mocks'],
+    }),
+    standardPages: build.infiniteQuery<Page<StandardSummary>, Asked<StandardSort>, string | null>({
+      ...pagesOf('/standards'),
+      providesTags: ['standards', 'mocks'],
+    }),
+    standardsFound: build.query<Page<StandardSummary>, string>({
+      query: (search) => `/standards?${queryOf({ search, limit: FOUND })}`,
       providesTags: ['standards', 'mocks'],
     }),
     addStandard: build.mutation<StandardRef, Standard>({
@@ -19,7 +27,13 @@ const standards = api.injectEndpoints({
   }),
 });
 
-export const { useStandardsQuery, useAddStandardMutation, useStandardQuery } = standards;
+export const {
+  useStandardsQuery,
+  useStandardPagesInfiniteQuery,
+  useStandardsFoundQuery,
+  useAddStandardMutation,
+  useStandardQuery,
+} = standards;
 
 /** State that has what was asked of the server. */
 export type WithStandards = Parameters<ReturnType<typeof standards.endpoints.standard.select>>[0];

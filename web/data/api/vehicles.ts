@@ -1,6 +1,6 @@
-import type { NewVehicle, Page, VehicleView } from '../../../contract';
+import type { NewVehicle, Page, VehicleSort, VehicleView } from '../../../contract';
 import type { Checkup, VehicleCard, VehicleRecord } from '../../../core/vehicle';
-import { api, ifMatch, listOf, type Nothing } from './api';
+import { api, FOUND, ifMatch, listOf, pagesOf, queryOf, type Asked, type Nothing } from './api';
 
 /** All vehicles come as one list. */
 const LIST = listOf('vehicles');
@@ -10,6 +10,14 @@ const vehicles = api.injectEndpoints({
   endpoints: (build) => ({
     vehicles: build.query<Page<VehicleView>, Nothing>({
       query: () => '/vehicles',
+      providesTags: [LIST],
+    }),
+    vehiclePages: build.infiniteQuery<Page<VehicleView>, Asked<VehicleSort>, string | null>({
+      ...pagesOf('/vehicles'),
+      providesTags: [LIST],
+    }),
+    vehiclesFound: build.query<Page<VehicleView>, string>({
+      query: (search) => `/vehicles?${queryOf({ search, limit: FOUND })}`,
       providesTags: [LIST],
     }),
     addVehicle: build.mutation<VehicleView, NewVehicle>({
@@ -71,6 +79,8 @@ const vehicles = api.injectEndpoints({
 
 export const {
   useVehiclesQuery,
+  useVehiclePagesInfiniteQuery,
+  useVehiclesFoundQuery,
   useAddVehicleMutation,
   useChangeVehicleMutation,
   useCheckupsQuery,

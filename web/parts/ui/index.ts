@@ -1,4 +1,5 @@
 export { Aside } from './Aside';
+export { FindAndSort, useListAsked } from './FindAndSort';
 export { ChoiceField } from './ChoiceField';
 export { EditorBar } from './EditorBar';
 export { EndsAfter } from './EndsAfter';

@@ -1,6 +1,6 @@
 import { memo, useEffect, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { openRun, type Judgement } from '../../../core/marking';
+import { openRun, runClockText, type Judgement } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
 import { isElapsed, isTimed, limitOf, scopedTitle, type Standard } from '../../../core/standard';
 import { colour } from '../../parts/ui';
@@ -136,9 +136,7 @@ function Row({ standard, row }: RowProps) {
 /** Numbers of a limit as they are read; those of time say so, and long times are minutes and seconds. */
 function amountText({ of, max }: Limit): (amount: number) => string {
   if (!isTimed(of) && !isElapsed(of)) return String;
-  return max < LONG
-    ? (seconds) => `${Math.round(10 * seconds) / 10} s`
-    : (seconds) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds) % 60).padStart(2, '0')}`;
+  return max < LONG ? (seconds) => `${Math.round(10 * seconds) / 10} s` : runClockText;
 }
 
 /** From this many seconds, time is shown in minutes. */

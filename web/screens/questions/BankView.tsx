@@ -1,11 +1,26 @@
-import { Box, Button, Stack, Switch, TextField, Typography } from '@mui/material';
+import { Box, Button, Stack, Switch, Typography } from '@mui/material';
 import { useState } from 'react';
-import type { QuestionView } from '../../../contract';
+import { questionSorts, type QuestionView } from '../../../contract';
 import { writeBank, writeQuestionTable, type QuestionKind } from '../../../core/questions';
-import { errorText, useKeepQuestionMutation, useQuestionsQuery } from '../../data/api';
+import {
+  errorText,
+  useKeepQuestionMutation,
+  useQuestionPagesInfiniteQuery,
+  useQuestionsQuery,
+} from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { Sign } from '../../parts/signs';
-import { colour, EmptyNote, ErrorNote, LoadingNote, OpeningRow, saveFile } from '../../parts/ui';
+import {
+  colour,
+  EmptyNote,
+  ErrorNote,
+  FindAndSort,
+  LoadingNote,
+  MoreButton,
+  OpeningRow,
+  saveFile,
+  useListAsked,
+} from '../../parts/ui';
 import { PointList } from '../../parts/questions';
 import { kindWords } from './QuestionCard';
 import { QuestionForm } from './QuestionForm';
@@ -19,31 +34,18 @@ const originWords: Readonly<Record<QuestionView['origin'], string>> = {
 
 /** Every question of the school: switched on or off, changed, added, imported and exported as a file. */
 export function BankView() {
-  const { data, error, isLoading, refetch } = useQuestionsQuery();
-  const [letters, setLetters] = useState('');
+  const asked = useListAsked(questionSorts);
+  const { search, sort } = asked;
+  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
+    useQuestionPagesInfiniteQuery({ search, sort });
+  const { data } = useQuestionsQuery();
   const [open, setOpen] = useState<QuestionView | 'new' | 'import' | null>(null);
   const all = data?.items ?? [];
-  const wanted = letters.trim().toLowerCase();
-  const found = all.filter(({ question }) =>
-    `${question.title} ${question.prompts.join(' ')}`.toLowerCase().includes(wanted),
-  );
+  const found = currentData?.pages.flatMap(({ items }) => items) ?? [];
   const questions = all.map(({ question }) => question);
-  if (isLoading) return <LoadingNote what="the bank" />;
-  if (error)
-    return (
-      <ErrorNote title="The bank could not be loaded" onRetry={() => void refetch()}>
-        {errorText(error)}
-      </ErrorNote>
-    );
   return (
     <Box>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap', mb: 2 }}>
-        <TextField
-          label="Find a question"
-          value={letters}
-          onChange={(event) => setLetters(event.target.value)}
-          sx={{ flex: '1 1 260px' }}
-        />
         <IfMay right="manage shared things">
           <Button variant="contained" onClick={() => setOpen('new')}>
             Add a question
@@ -67,25 +69,43 @@ export function BankView() {
           Save as CSV
         </Button>
       </Stack>
-      {found.length === 0 ? (
-        <EmptyNote title={`No question has “${letters}” in it`}>
+      <FindAndSort
+        asked={asked}
+        label="Find a question"
+        words={{ kind: 'How they are asked', title: 'Title' }}
+      />
+      {!currentData && isFetching ? <LoadingNote what="the bank" /> : null}
+      {error ? (
+        <ErrorNote title="The bank could not be loaded" onRetry={() => void refetch()}>
+          {errorText(error)}
+        </ErrorNote>
+      ) : null}
+      {currentData && found.length === 0 ? (
+        <EmptyNote title={`No question has “${search}” in it`}>
           Search for fewer letters, or add one.
         </EmptyNote>
       ) : null}
-      {(Object.keys(kindWords) as QuestionKind[]).map((kind) => {
-        const own = found.filter(({ question }) => question.kind === kind);
-        if (own.length === 0) return null;
-        return (
-          <Box component="section" aria-label={kindWords[kind]} key={kind} sx={{ mb: 3 }}>
-            <Typography variant="h2">
-              {kindWords[kind]}, {own.length}
-            </Typography>
-            {own.map((view) => (
-              <BankRow key={view.question.id} view={view} onEdit={() => setOpen(view)} />
-            ))}
-          </Box>
-        );
-      })}
+      {sort === 'title' ? (
+        <Box component="section" aria-label="Questions by title" sx={{ mb: 3 }}>
+          {found.map((view) => (
+            <BankRow key={view.question.id} view={view} onEdit={() => setOpen(view)} />
+          ))}
+        </Box>
+      ) : (
+        (Object.keys(kindWords) as QuestionKind[]).map((kind) => {
+          const own = found.filter(({ question }) => question.kind === kind);
+          if (own.length === 0) return null;
+          return (
+            <Box component="section" aria-label={kindWords[kind]} key={kind} sx={{ mb: 3 }}>
+              <Typography variant="h2">{kindWords[kind]}</Typography>
+              {own.map((view) => (
+                <BankRow key={view.question.id} view={view} onEdit={() => setOpen(view)} />
+              ))}
+            </Box>
+          );
+        })
+      )}
+      <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
       {open === 'import' ? <QuestionImport held={all} onClose={() => setOpen(null)} /> : null}
       {open !== null && open !== 'import' ? (
         <QuestionForm

@@ -1,19 +1,18 @@
-import { Box, Button, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { routeSorts, type RouteSummary } from '../../../contract';
 import { errorText, useNetworksQuery, useRoutePagesInfiniteQuery } from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
 import {
-  ChoiceField,
   colour,
   EmptyNote,
   ErrorNote,
+  FindAndSort,
   LoadingNote,
   MoreButton,
-  useSearchParam,
-  withParam,
+  useListAsked,
 } from '../../parts/ui';
 import { BringRoute } from './BringRoute';
 import { Sketch } from './Sketch';
@@ -33,9 +32,8 @@ const TELLING: Readonly<Record<string, readonly [one: string, many: string]>> = 
 
 /** The routes of the school: what each is good for, and the ways to a new one. */
 export function RoutesPage() {
-  const [params, setParams] = useSearchParams();
-  const [letters, setLetters, search] = useSearchParam('search');
-  const sort = routeSorts.find((one) => one === params.get('sort')) ?? 'title';
+  const asked = useListAsked(routeSorts);
+  const { search, sort } = asked;
   const { currentData, error, isLoading, isFetching, hasNextPage, fetchNextPage, refetch } =
     useRoutePagesInfiniteQuery({ search, sort });
   const routes = currentData?.pages.flatMap(({ items }) => items) ?? [];
@@ -72,22 +70,7 @@ export function RoutesPage() {
         </Stack>
       </Stack>
       {noRoads ? null : (
-        <Box sx={{ display: 'grid', gap: 1.5, mb: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 220px' } }}>
-          <TextField
-            label="Find a route"
-            value={letters}
-            onChange={(event) => setLetters(event.target.value)}
-          />
-          <ChoiceField
-            label="Sort by"
-            value={sort}
-            items={[
-              ['title', 'Name'],
-              ['driven', 'Most driven'],
-            ]}
-            onChange={(by) => setParams((before) => withParam(before, 'sort', by), { replace: true })}
-          />
-        </Box>
+        <FindAndSort asked={asked} label="Find a route" words={{ title: 'Name', driven: 'Most driven' }} />
       )}
       {isLoading ? <LoadingNote what="the routes" /> : null}
       {error ? (

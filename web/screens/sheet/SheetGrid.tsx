@@ -3,11 +3,13 @@ import { useState, type KeyboardEvent } from 'react';
 import { compileStandard, type Item, type Standard } from '../../../core/standard';
 import { searchItems } from '../../parts/pads';
 import { colour, Glyph } from '../../parts/ui';
-import { keyOf, type Strokes } from './strokes';
 
 interface Props {
   readonly standard: Standard;
-  readonly strokes: Strokes;
+  /** How often a line was ticked here. */
+  readonly strokes: (item: string, severity: string) => number;
+  /** The manoeuvre of a course that the marks are of; null for the whole test. */
+  readonly where: string | null;
   readonly onStroke: (item: string, severity: string, by: 1 | -1) => void;
 }
 
@@ -15,14 +17,14 @@ interface Props {
  * The lines of the sheet in the standard's own order, a box for each severity: a touch is a stroke. By keys: a few
  * letters, then Enter for the mildest severity, Shift and Enter for the next, Ctrl and Enter for the gravest.
  */
-export function SheetGrid({ standard, strokes, onStroke }: Props) {
+export function SheetGrid({ standard, strokes, where, onStroke }: Props) {
   const [letters, setLetters] = useState('');
   const [said, setSaid] = useState('');
   const { severities } = compileStandard(standard);
   const found = letters === '' ? null : searchItems(standard, letters).map(({ item }) => item);
   const title = (severity: string) => severities.get(severity)?.label ?? severity;
   const stroke = (item: Item, severity: string, by: 1 | -1) => {
-    const times = Math.max(0, (strokes.get(keyOf({ item: item.id, severity })) ?? 0) + by);
+    const times = Math.max(0, strokes(item.id, severity) + by);
     onStroke(item.id, severity, by);
     setSaid(`${item.label}, ${title(severity).toLowerCase()}: ${times}`);
   };
@@ -41,7 +43,7 @@ export function SheetGrid({ standard, strokes, onStroke }: Props) {
   return (
     <Box component="section" aria-labelledby="sheet-lines">
       <Typography variant="h2" id="sheet-lines">
-        The sheet, line by line
+        {where === null ? 'The sheet, line by line' : `Marks in ${where}`}
       </Typography>
       <TextField
         fullWidth
@@ -91,7 +93,7 @@ export function SheetGrid({ standard, strokes, onStroke }: Props) {
                         key={severity}
                         {...{ gravity, short }}
                         name={`${item.label}: ${title(severity)}`}
-                        times={strokes.get(keyOf({ item: item.id, severity })) ?? 0}
+                        times={strokes(item.id, severity)}
                         onStroke={(by) => stroke(item, severity, by)}
                       />
                     ) : (

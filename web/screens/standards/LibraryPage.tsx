@@ -1,18 +1,27 @@
+import { group } from 'd3-array';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { Link } from 'react-router';
-import type { StandardSummary } from '../../../contract';
+import { standardSorts, type StandardSummary } from '../../../contract';
 import { limitSentence, runExamples, type StandardRef } from '../../../core/standard';
 import {
   errorText,
   useStandardQuery,
-  useStandardsQuery,
+  useStandardPagesInfiniteQuery,
   isStandardAnswered,
   type WithStandards,
 } from '../../data/api';
 import { IfMay } from '../../parts/people';
-import { colour, ErrorNote, LoadingNote } from '../../parts/ui';
+import {
+  colour,
+  EmptyNote,
+  ErrorNote,
+  FindAndSort,
+  LoadingNote,
+  MoreButton,
+  useListAsked,
+} from '../../parts/ui';
 import { ExamplesSign } from '../../parts/standard';
 import { sureWords } from './sure';
 
@@ -20,10 +29,13 @@ const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog'
 
 /** Every standard of the school: what it allows, how sure it is, whether its examples hold, who is marked under it. */
 export function LibraryPage() {
-  const { data, error, isLoading, refetch } = useStandardsQuery();
+  const asked = useListAsked(standardSorts);
+  const { search, sort } = asked;
+  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
+    useStandardPagesInfiniteQuery({ search, sort });
+  const listed = currentData?.pages.flatMap(({ items }) => items) ?? [];
   const [importing, setImporting] = useState(false);
-  const ids = [...new Set(data?.items.map(({ id }) => id))];
-  const rows = ids.map((id) => data?.items.filter((summary) => summary.id === id) ?? []);
+  const rows = [...group(listed, ({ id }) => id).values()];
   // Rows grow with what is read of each standard: until all is there, a link could move from under a finger.
   const whole = useSelector((state: WithStandards) =>
     rows.every(([newest]) => isStandardAnswered(state, refOf(newest))),
@@ -44,17 +56,22 @@ export function LibraryPage() {
           </Button>
         </IfMay>
       </Stack>
-      {isLoading || !whole ? <LoadingNote what="the standards" /> : null}
+      <FindAndSort asked={asked} label="Find a standard" words={{ title: 'Name', used: 'Most mocks' }} />
+      {(!currentData && isFetching) || !whole ? <LoadingNote what="the standards" /> : null}
       {error ? (
         <ErrorNote title="The standards could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}
         </ErrorNote>
+      ) : null}
+      {currentData && rows.length === 0 ? (
+        <EmptyNote title={`No standard has “${search}” in its name`}>Search for fewer letters.</EmptyNote>
       ) : null}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, visibility: whole ? 'visible' : 'hidden' }}>
         {rows.map((versions) => (
           <Row key={versions[0]?.id} versions={versions} />
         ))}
       </Box>
+      <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
       {importing ? (
         <Suspense fallback={null}>
           <ImportDialog open onClose={() => setImporting(false)} />

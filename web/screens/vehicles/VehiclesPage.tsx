@@ -1,30 +1,53 @@
 import { v4 as newId } from 'uuid';
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { NewVehicle, type VehicleView } from '../../../contract';
+import { NewVehicle, vehicleSorts, type VehicleView } from '../../../contract';
 import { controls, odometerText } from '../../../core/vehicle';
-import { errorText, useAddVehicleMutation, useVehiclesQuery } from '../../data/api';
+import { errorText, useAddVehicleMutation, useVehiclePagesInfiniteQuery } from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { useBodyForm } from '../../parts/form';
 import { useUnits } from '../../parts/features';
-import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import {
+  colour,
+  dayText,
+  EmptyNote,
+  ErrorNote,
+  FindAndSort,
+  LoadingNote,
+  localZone,
+  MoreButton,
+  useListAsked,
+} from '../../parts/ui';
 import { FitnessSign, fitnessNow, Reasons } from '../../parts/fitness';
 
 /** The cars of the school: which may go to a test today, and what each needs. */
 export function VehiclesPage() {
-  const { data, error, isLoading, refetch } = useVehiclesQuery();
+  const asked = useListAsked(vehicleSorts);
+  const { search, sort } = asked;
+  const { currentData, error, isFetching, hasNextPage, fetchNextPage, refetch } =
+    useVehiclePagesInfiniteQuery({ search, sort });
+  const vehicles = currentData?.pages.flatMap(({ items }) => items) ?? [];
   return (
     <Box>
       <Typography variant="h1" sx={{ mb: 2 }}>
         Vehicles
       </Typography>
-      {isLoading ? <LoadingNote what="the vehicles" /> : null}
+      <FindAndSort
+        asked={asked}
+        label="Find a vehicle"
+        words={{ name: 'Name', checked: 'Longest without a check' }}
+      />
+      {!currentData && isFetching ? <LoadingNote what="the vehicles" /> : null}
       {error ? (
         <ErrorNote title="The vehicles could not be loaded" onRetry={() => void refetch()}>
           {errorText(error)}
         </ErrorNote>
       ) : null}
-      {data?.items.length === 0 ? (
+      {currentData && vehicles.length === 0 && search !== '' ? (
+        <EmptyNote title={`No vehicle has “${search}” in its name or plate`}>
+          Search for fewer letters.
+        </EmptyNote>
+      ) : currentData && vehicles.length === 0 ? (
         <EmptyNote title="No vehicle yet">
           Add one below, then check it and walk through its controls.
         </EmptyNote>
@@ -32,13 +55,14 @@ export function VehiclesPage() {
       <Box
         sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr', lg: '1fr 1fr 1fr' } }}
       >
-        {data?.items
+        {vehicles
           .filter(({ retired }) => !retired)
           .map((vehicle) => (
             <VehicleTile key={vehicle.id} vehicle={vehicle} />
           ))}
       </Box>
-      <Retired vehicles={data?.items.filter(({ retired }) => retired) ?? []} />
+      <Retired vehicles={vehicles.filter(({ retired }) => retired)} />
+      <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
       <IfMay right="manage shared things">
         <AddVehicle />
       </IfMay>
