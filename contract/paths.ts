@@ -27,7 +27,7 @@ export interface Operation {
   /** Names of what may stand behind the question mark. */
   readonly query?: readonly string[];
   /** What the body is, where core reads it: a file of a published format, or a vehicle check. */
-  readonly file?: 'standard' | 'network' | 'vehicle check';
+  readonly file?: 'standard' | 'network' | 'vehicle check' | 'backup';
   /** Answered without signing in; everything else takes a right. */
   readonly open?: true;
   /** What may be done by whom is in roles.ts. */
@@ -241,14 +241,28 @@ export const operations: readonly Operation[] = [
   },
   { method: 'post', path: '/school/backups', summary: 'Make a backup now', right: 'keep records safe' },
   {
+    method: 'post',
+    path: '/school/backups/files',
+    summary: 'Keep a backup from elsewhere beside the others; `name` is what it is called',
+    query: ['name'],
+    file: 'backup',
+    right: 'keep records safe',
+  },
+  {
+    method: 'delete',
+    path: '/school/backups/files/:name',
+    summary: 'Remove a backup from elsewhere',
+    right: 'keep records safe',
+  },
+  {
     method: 'get',
-    path: '/school/backups/:at',
+    path: '/school/backups/:backup',
     summary: 'What would change if a backup were put in the place of the school',
     right: 'keep records safe',
   },
   {
     method: 'post',
-    path: '/school/backups/:at/restore',
+    path: '/school/backups/:backup/restore',
     summary: 'Put a backup in the place of the school, which is backed up first',
     right: 'keep records safe',
   },

@@ -146,6 +146,8 @@ export type ChangeKind =
   | 'mock deleted'
   | 'mock back'
   | 'backup made'
+  | 'backup file kept'
+  | 'backup file removed'
   | 'school exported'
   | 'school restored';
 

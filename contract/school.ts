@@ -70,7 +70,13 @@ export interface BackupsView {
   /** Where they are on the machine that the server runs on. */
   readonly folder: string;
   /** Newest first. */
-  readonly items: readonly { readonly at: string; readonly bytes: number }[];
+  readonly items: readonly {
+    /** When it was made; of a file from elsewhere, when it was last written. */
+    readonly at: string;
+    /** The name of a file that somebody put there; null for what the server made by itself. */
+    readonly name: string | null;
+    readonly bytes: number;
+  }[];
   /** Why the last one was not made; null when it was, or none was tried. */
   readonly failed: string | null;
   /** Whether there has been none for two days. */

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
@@ -133,4 +134,29 @@ test('the school is backed up at a touch, and the backups stand with time and si
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible({ timeout: 20_000 });
   await page.goto('/learners?search=later');
   await expect(page.getByText('Nobody is called “later”')).toBeVisible();
+});
+
+test('a backup file from elsewhere is added to the list once it was checked, and removed', async ({
+  page,
+}) => {
+  await signInToDemo(page);
+  const made = await page.request.post('/api/v1/school/backups');
+  const { folder, items } = (await made.json()) as { folder: string; items: { at: string }[] };
+  const bytes = readFileSync(join(folder, `${(items[0]?.at ?? '').replaceAll(':', '-')}.db`));
+  await page.goto('/school?view=devices');
+  const backups = page.getByRole('region', { name: 'Backups' });
+  const add = async (name: string, buffer: Buffer) =>
+    backups.getByLabel('Add a backup file').setInputFiles({ name, mimeType: '', buffer });
+  await add('holiday.db', Buffer.from('pictures of the sea'));
+  await expect(backups.getByRole('alert')).toContainText('The file');
+  await add('Old school.db', bytes);
+  await expect(backups.getByRole('status')).toContainText('old-school.db is in the list');
+  const row = backups.getByRole('row', { name: /^old-school\.db, from elsewhere/ });
+  await row.getByRole('button', { name: 'Restore' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Restore old-school.db?' });
+  await expect(dialog).toContainText('No learner and no mock would be gone.');
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await row.getByRole('button', { name: 'Remove' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click();
+  await expect(row).toBeHidden();
 });

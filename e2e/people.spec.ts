@@ -180,6 +180,15 @@ test('somebody is invited as a trainee, joins by the link, sees their own learne
   await phone.goto('/routes');
   await expect(phone.getByRole('link', { name: 'Hot spots' })).toBeVisible();
   await expect(phone.getByRole('link', { name: 'Compose a route' })).toHaveCount(0);
+  // Whoever opens the address of an editor is told before anything is typed.
+  for (const editor of ['/routes/new', '/standards/fault-ceiling/1.2.0/edit', '/yard/courses/garage']) {
+    await phone.goto(editor);
+    await expect(phone.getByText('Only an owner or an instructor can use this screen.')).toBeVisible();
+  }
+  await accessible(phone, 'not allowed');
+  await phone.goto('/vehicles');
+  await expect(phone.getByRole('link', { name: 'Check this vehicle' }).first()).toBeVisible();
+  await expect(phone.getByRole('link', { name: /^Controls|^Walk/ })).toHaveCount(0);
 
   await page.goto('/school?view=people');
   const row = page.getByRole('listitem', { name: 'Petra Lindqvale' });

@@ -1,4 +1,5 @@
-import { copyFileSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { fromBufferPromise } from 'yauzl';
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
@@ -71,9 +72,9 @@ it('a backup is put in the place of a running school, whole; the school before i
 it('a backup of an earlier version is brought up to date first; a damaged one, and a name that is none, change nothing', async () => {
   const backups = `${file}.backups`;
   mkdirSync(backups, { recursive: true });
-  const early = await openDatabase(`${backups}/early.db`, '015-vehicles-retired');
+  const early = await openDatabase(folder.path('early.db'), '015-vehicles-retired');
   await early.destroy();
-  copyFileSync(`${backups}/early.db`, `${backups}/2026-01-01T08-00-00Z.db`);
+  copyFileSync(folder.path('early.db'), `${backups}/2026-01-01T08-00-00Z.db`);
   writeFileSync(`${backups}/2026-01-02T08-00-00Z.db`, 'no database at all');
   const view = (await client.get('/school/backups/2026-01-01T08:00:00Z')).body as RestoreView;
   expect(view.then.learners).toBe(0);
@@ -101,3 +102,54 @@ it('the school is downloaded as one zip of plain files, without passphrases, and
     expect(entries).not.toContain(secret);
   expect(left()).toEqual([]);
 });
+
+it('a backup file from elsewhere is checked, kept beside the others, restored from, and removed', async () => {
+  const other = scratchFolder();
+  try {
+    const theirs = other.path('theirs.db');
+    const elsewhere = await startServer('demo', theirs);
+    const own = (await demoMock(elsewhere)).client;
+    await own.post('/learners', { id: randomUUID(), name: 'Only Elsewhere' });
+    const at = ((await own.post('/school/backups')).body as BackupsView).items[0]?.at ?? '';
+    await elsewhere.kill();
+    const bytes = readFileSync(join(`${theirs}.backups`, `${at.replaceAll(':', '-')}.db`));
+
+    const send = async (name: string, body: Uint8Array<ArrayBuffer>, type = 'application/vnd.sqlite3') => {
+      const path = `/school/backups/files?name=${encodeURIComponent(name)}`;
+      const answer = await client.send('POST', path, body, type);
+      return { status: answer.status, body: (await answer.json()) as unknown };
+    };
+    expect(await send('../../Old school.db', new Uint8Array(bytes))).toMatchObject({
+      status: 201,
+      body: { name: 'old-school.db' },
+    });
+    // A second of the same name stands beside the first.
+    expect((await send('Old school.DB', new Uint8Array(bytes))).body).toEqual({ name: 'old-school-2.db' });
+    expect((await client.ask('DELETE', '/school/backups/files/old-school-2.db')).status).toBe(204);
+    const listed = ((await client.get('/school/backups')).body as BackupsView).items;
+    expect(listed.filter(({ name }) => name !== null).map(({ name }) => name)).toEqual(['old-school.db']);
+
+    for (const [broken, type] of [
+      [new Uint8Array(0), undefined],
+      [new TextEncoder().encode('no database at all'.repeat(400)), undefined],
+      [new Uint8Array(bytes.subarray(0, 20_000)), undefined],
+      [new Uint8Array(bytes), 'application/octet-stream'],
+    ] as const) {
+      const refused = await send('bad.db', broken, type);
+      expect(refused.status).toBe(400);
+      expect(JSON.stringify(refused.body)).not.toContain(folder.path(''));
+    }
+    for (const path of ['nothing.db', encodeURIComponent('../restoring.db'), `${at.replaceAll(':', '-')}.db`])
+      expect((await client.ask('DELETE', `/school/backups/files/${path}`)).status).toBe(404);
+    expect(readdirSync(`${file}.backups`).filter((name) => /arriving|bad/.test(name))).toEqual([]);
+    expect(left()).toEqual([]);
+
+    const view = (await client.get('/school/backups/old-school.db')).body as RestoreView;
+    expect(view.then.learners).toBeGreaterThan(0);
+    await nextSecond();
+    expect((await client.post('/school/backups/old-school.db/restore')).status).toBe(200);
+    expect(await names('elsewhere')).toEqual(['Only Elsewhere']);
+  } finally {
+    other.remove();
+  }
+}, 60_000);

@@ -1,11 +1,14 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { fileWord } from '../../core/names';
 import { keptTimes } from './retention';
 
 export interface Backup {
-  /** When it was made, to the second. */
+  /** When it was made, to the second; of a file from elsewhere, when it was last written. */
   readonly at: string;
+  /** The file's own name where somebody put it there; null for one that the server made by itself. */
+  readonly name: string | null;
   readonly file: string;
   readonly bytes: number;
 }
@@ -18,23 +21,41 @@ const NAME = /^(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})Z\.db$/;
 /** The name of a backup says when it was made; no file system minds it. */
 export const nameAt = (now: Date): string => `${now.toISOString().slice(0, 19).replaceAll(':', '-')}Z.db`;
 
-/** The backups in a folder, newest first. Files of other names are somebody else's. */
+/** Names of files that somebody may put beside the server's own. */
+const ELSEWHERE = /^[^./\\][^/\\]{0,119}\.db$/;
+
+/** The backups in a folder, newest first: those of the server, and what somebody put beside them. */
 export function backupsIn(folder: string): readonly Backup[] {
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
-    .flatMap((name) => {
-      const [, day, ...clock] = NAME.exec(name) ?? [];
+    .flatMap((name): Backup[] => {
+      if (!ELSEWHERE.test(name)) return [];
       const file = join(folder, name);
+      const { size: bytes, mtime } = statSync(file);
+      const [, day, ...clock] = NAME.exec(name) ?? [];
       return day === undefined
-        ? []
-        : [{ at: `${day}T${clock.join(':')}Z`, file, bytes: statSync(file).size }];
+        ? [{ at: `${mtime.toISOString().slice(0, 19)}Z`, name, file, bytes }]
+        : [{ at: `${day}T${clock.join(':')}Z`, name: null, file, bytes }];
     })
     .sort((a, b) => b.at.localeCompare(a.at));
 }
 
-/** Takes away those that are wanted no more. */
+/** Those that the server made by itself. */
+export const ownIn = (folder: string): readonly Backup[] =>
+  backupsIn(folder).filter(({ name }) => name === null);
+
+/** A name for a file from elsewhere that no other in the folder has. */
+export function freeName(folder: string, wanted: string): string {
+  const word = fileWord(wanted.replace(/\.[^.]*$/, '')) || 'backup';
+  for (let n = 1; ; n += 1) {
+    const name = `${word}${n === 1 ? '' : `-${n}`}.db`;
+    if (!existsSync(join(folder, name))) return name;
+  }
+}
+
+/** Takes away those of the server that are wanted no more. */
 export function thin(folder: string): void {
-  const all = backupsIn(folder);
+  const all = ownIn(folder);
   const kept = keptTimes(all.map(({ at }) => at));
   for (const { at, file } of all) if (!kept.has(at)) rmSync(file, { force: true });
 }
@@ -48,14 +69,20 @@ export async function freeBeside(file: string): Promise<number> {
 /**
  * Makes the folder, and sees that a backup has room in it beside as much again.
  *
- * @throws Error that says how much is free
+ * @throws NoRoom that says how much is free
  */
 export async function makeRoom(folder: string, databaseFile: string): Promise<void> {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const wanted = 2 * statSync(databaseFile).size;
   const free = await freeBeside(databaseFile);
-  if (free < wanted)
-    throw new Error(`the disk is almost full: ${megabytes(free)} free, ${megabytes(wanted)} needed`);
+  if (free < wanted) throw new NoRoom(free, wanted);
+}
+
+/** Bytes that are free, and that are needed. */
+export class NoRoom extends Error {
+  constructor(free: number, wanted: number) {
+    super(`the disk is almost full: ${megabytes(free)} free, ${megabytes(wanted)} needed`);
+  }
 }
 
 const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6)} MB`;

@@ -1,1 +1,2 @@
+export { NoRoom } from './folder';
 export { keeper, type Keeper } from './keeper';

@@ -1,9 +1,22 @@
-import { rmSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { createWriteStream, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Logger } from 'pino';
 import type { BackupsView } from '../../contract';
-import { changesOf, checkpoint, type Database } from '../store';
-import { backupFolder, backupsIn, freeBeside, makeRoom, nameAt, thin } from './folder';
+import { changesOf, checkpoint, OWNER_ONLY, type Database } from '../store';
+import {
+  backupFolder,
+  backupsIn,
+  freeBeside,
+  freeName,
+  makeRoom,
+  nameAt,
+  NoRoom,
+  ownIn,
+  thin,
+} from './folder';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -19,8 +32,20 @@ export interface Keeper {
   /** Makes a backup whatever the time; false when that failed, and the view says why. */
   readonly backUp: () => Promise<boolean>;
   readonly view: () => BackupsView;
-  /** The file of the backup that was made at a time; null when there is none. */
-  readonly fileOf: (at: string) => string | null;
+  /** The file of a backup, by the time at which the server made it, or by its name; null when there is none. */
+  readonly fileOf: (backup: string) => string | null;
+  /**
+   * Keeps a file from elsewhere beside the backups, once `check` has nothing against it.
+   *
+   * @throws Error when there is no room for it, with how much is free
+   */
+  readonly takeIn: (
+    wanted: string,
+    bytes: Readable,
+    check: (file: string) => Promise<void>,
+  ) => Promise<string>;
+  /** Removes a file from elsewhere; the server's own are kept as long as they are wanted. False when there is none. */
+  readonly remove: (name: string) => boolean;
   /** How many bytes are free on the disk of the school. */
   readonly free: () => Promise<number>;
   readonly stop: () => void;
@@ -80,7 +105,7 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
       await checkpoint(db);
       written = changes;
     }
-    const at = backupsIn(folder)[0]?.at;
+    const at = ownIn(folder)[0]?.at;
     // Without any, one is due from the beginning.
     const age = ageOf(at) + (at === undefined ? DUE : 0);
     if (age >= DUE && (quiet || age >= DUE + LATEST)) await backUp();
@@ -98,13 +123,44 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
       const backups = backupsIn(folder);
       return {
         folder: resolve(folder),
-        items: backups.map(({ at, bytes }) => ({ at, bytes })),
+        items: backups.map(({ at, name, bytes }) => ({ at, name, bytes })),
         failed,
-        late: ageOf(backups[0]?.at) >= LATE,
+        late: ageOf(ownIn(folder)[0]?.at) >= LATE,
       };
     },
-    fileOf: (at) => backupsIn(folder).find((one) => one.at === at)?.file ?? null,
+    fileOf: (backup) => backupsIn(folder).find(({ at, name }) => (name ?? at) === backup)?.file ?? null,
+    takeIn: async (wanted, bytes, check) => {
+      await makeRoom(folder, databaseFile);
+      const arriving = join(folder, `.arriving-${randomUUID()}`);
+      try {
+        const room = (await freeBeside(databaseFile)) / 2;
+        await pipeline(bytes, atMost(room), createWriteStream(arriving, { mode: OWNER_ONLY }));
+        await check(arriving);
+        const name = freeName(folder, wanted);
+        renameSync(arriving, join(folder, name));
+        return name;
+      } finally {
+        rmSync(arriving, { force: true });
+      }
+    },
+    remove: (name) => {
+      const held = backupsIn(folder).find((one) => one.name === name);
+      if (held) rmSync(held.file, { force: true });
+      return held !== undefined;
+    },
     free: () => freeBeside(databaseFile),
     stop: () => clearInterval(timer),
   };
+}
+
+/** Lets so many bytes through; more end it. */
+function atMost(most: number): Transform {
+  let sum = 0;
+  return new Transform({
+    transform: (chunk: Buffer, _encoding, done) => {
+      sum += chunk.length;
+      if (sum > most) done(new NoRoom(most, sum));
+      else done(null, chunk);
+    },
+  });
 }

@@ -7,7 +7,7 @@ const fileNames = {
   standard: 'StandardFile',
   network: 'NetworkFile',
   'vehicle check': 'VehicleCheck',
-} as const satisfies Readonly<Record<NonNullable<Operation['file']>, FileSchema>>;
+} as const satisfies Readonly<Record<Exclude<NonNullable<Operation['file']>, 'backup'>, FileSchema>>;
 
 const of = (name: FileSchema) => ({ $ref: `#/components/schemas/${name}` });
 const listOf = (name: FileSchema) => ({ type: 'array', items: of(name) });
@@ -81,11 +81,16 @@ export function openApi(version: string): object {
         ? {
             requestBody: {
               required: true,
-              content: {
-                'application/json': {
-                  schema: { $ref: `#/components/schemas/${body?.name ?? fileNames[file ?? 'standard']}` },
-                },
-              },
+              content:
+                file === 'backup'
+                  ? { 'application/vnd.sqlite3': { schema: { type: 'string', format: 'binary' } } }
+                  : {
+                      'application/json': {
+                        schema: {
+                          $ref: `#/components/schemas/${body?.name ?? fileNames[file ?? 'standard']}`,
+                        },
+                      },
+                    },
             },
           }
         : {}),

@@ -21,6 +21,8 @@ import {
   etagOf,
   instructorOf,
   notFound,
+  textOf,
+  tooLarge,
   wantedRevision,
   whenGone,
 } from '../http';
@@ -36,6 +38,7 @@ import {
   SCHOOL,
   schoolHeld,
 } from '../store';
+import { NoRoom } from '../keeping';
 import { work } from '../work';
 import type { Parts } from './parts';
 
@@ -71,22 +74,50 @@ export function schoolRoutes(
     ctx.body = keeper.view() satisfies BackupsView;
   });
 
-  const backupAsked = (ctx: Context & { readonly params: Record<string, string> }): string => {
-    const file = keeper.fileOf(String(ctx.params.at));
-    if (file === null) throw notFound('backup of that time');
-    return file;
-  };
   /** A file of our own beside the school's, for as long as it is worked with. */
   const beside = (what: string): string => `${databaseFile}.${what}-${randomUUID()}`;
 
-  router.get('/school/backups/:at', async (ctx) => {
+  router.post('/school/backups/files', async (ctx) => {
+    if (!ctx.is('application/vnd.sqlite3'))
+      throw badInput('The body must be a backup, as a file of type application/vnd.sqlite3.');
+    const probe = beside('preview');
+    try {
+      const name = await keeper.takeIn(textOf(ctx, 'name') ?? '', ctx.req, async (file) => {
+        const told = await work('ready backup', databaseFile, { backup: file, to: probe });
+        // Nobody knows the file by the name that it has here.
+        if (told !== null) throw badInput(told.problem.replaceAll(file, 'The file'));
+      });
+      await recordChange(db, { by: instructorOf(ctx), at: now() }, 'backup file kept', { name });
+      ctx.status = 201;
+      ctx.body = { name };
+    } catch (error) {
+      if (error instanceof NoRoom) throw tooLarge(`The file wasn’t kept: ${error.message}.`);
+      throw error;
+    } finally {
+      removeCopy(probe);
+    }
+  });
+
+  router.delete('/school/backups/files/:name', async (ctx) => {
+    const name = String(ctx.params.name);
+    if (!keeper.remove(name)) throw notFound('such file');
+    await recordChange(db, { by: instructorOf(ctx), at: now() }, 'backup file removed', { name });
+    ctx.status = 204;
+  });
+
+  const backupAsked = (ctx: Context & { readonly params: Record<string, string> }): string => {
+    const file = keeper.fileOf(String(ctx.params.backup));
+    if (file === null) throw notFound('such backup');
+    return file;
+  };
+  router.get('/school/backups/:backup', async (ctx) => {
     const asked = { backup: backupAsked(ctx), to: beside('preview') };
     const view = await work('preview restore', databaseFile, asked, { signal: whenGone(ctx) });
     if ('problem' in view) throw conflict(view.problem);
     ctx.body = view satisfies RestoreView;
   });
 
-  router.post('/school/backups/:at/restore', async (ctx) => {
+  router.post('/school/backups/:backup/restore', async (ctx) => {
     const backup = backupAsked(ctx);
     const ready = beside('restoring');
     try {
@@ -97,7 +128,7 @@ export function schoolRoutes(
         throw conflict(
           'The school couldn’t be backed up first, so nothing was restored. See the last backup.',
         );
-      await restoreInto(db, ready, { by: instructorOf(ctx), at: now() }, String(ctx.params.at));
+      await restoreInto(db, ready, { by: instructorOf(ctx), at: now() }, String(ctx.params.backup));
     } catch (error) {
       if (error instanceof DatabaseProblem) throw conflict(error.message);
       throw error;

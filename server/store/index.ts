@@ -1,3 +1,4 @@
+export { OWNER_ONLY } from './backup';
 export { adviceHeld, keepAdvice } from './advice';
 export {
   changesOf,

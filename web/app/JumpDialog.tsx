@@ -1,10 +1,12 @@
 import { Autocomplete, Box, Dialog, TextField, Typography } from '@mui/material';
+import { may } from '../../contract';
 import { useNavigate } from 'react-router';
 import { useState } from 'react';
 import {
   newestVersions,
   useMocksQuery,
   useRoutesFoundQuery,
+  useSessionQuery,
   useStandardsFoundQuery,
   useVehiclesFoundQuery,
 } from '../data/api';
@@ -45,6 +47,8 @@ function hasWords(place: Place, typed: string): boolean {
 /** Ctrl or Cmd and K: anywhere by a few letters. */
 export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const navigate = useNavigate();
+  const { data: session } = useSessionQuery();
+  const role = session?.instructor.role;
   const [letters, setLetters] = useState('');
   // Words such as “report” are of screens, not of names.
   const search = letters.trim().split(/\s+/)[0] ?? '';
@@ -55,7 +59,7 @@ export function JumpDialog({ open, onClose }: { readonly open: boolean; readonly
   const { data: mocks } = useMocksQuery(search === '' ? {} : { search }, { skip: !open });
   const places: Place[] = [
     ...screens.flatMap((screen) =>
-      screen.find === undefined
+      screen.find === undefined || (screen.right && (!role || !may(role, screen.right)))
         ? []
         : [{ id: screen.path, label: screen.title, more: screen.find, to: addressOf(screen) }],
     ),

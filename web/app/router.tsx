@@ -1,16 +1,20 @@
 import { Box } from '@mui/material';
 import { createBrowserRouter, generatePath, replace, type RouteObject } from 'react-router';
 import { LoadingNote } from '../parts/ui';
+import { allowedOnly } from './Allowed';
 import { FailedPage, MissingPage } from './FailedPage';
 import { Guard } from './Guard';
 import { screens, type Screen } from './screens';
 import { Shell } from './Shell';
 import { Titled } from './Titled';
 
-const routeOf = ({ path, title, load }: Screen): RouteObject => ({
+const routeOf = ({ path, title, right, load }: Screen): RouteObject => ({
   path,
   handle: { title },
-  lazy: async () => ({ Component: await load() }),
+  lazy: async () => {
+    const Component = await load();
+    return { Component: right ? allowedOnly(right, Component) : Component };
+  },
 });
 const framed = (bare: Screen['bare']): RouteObject[] =>
   screens.filter((screen) => screen.bare === bare).map(routeOf);

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { Right } from '../../contract';
 
 /** One screen: its address, what it is called, how it is found, and its code, which is loaded when it is opened. */
 export interface Screen {
@@ -10,6 +11,8 @@ export interface Screen {
   readonly find?: string;
   /** Where it has no frame: the marking screen, and what a learner sees. */
   readonly bare?: 'signed in' | 'anybody';
+  /** What it takes to do what the screen is for; left out where everybody may. */
+  readonly right?: Right;
   readonly load: () => Promise<ComponentType>;
 }
 
@@ -127,12 +130,14 @@ export const screens: readonly Screen[] = [
     path: '/routes/compose',
     title: 'Compose a route',
     find: 'routes from roads',
+    right: 'manage shared things',
     load: async () => (await import('../screens/compose')).ComposePage,
   },
   {
     path: '/routes/new',
     title: 'New route',
     find: 'draw one',
+    right: 'manage shared things',
     load: async () => (await import('../screens/route-editor')).EditorPage,
   },
   {
@@ -143,6 +148,7 @@ export const screens: readonly Screen[] = [
   {
     path: '/routes/:route/edit',
     title: 'Edit route',
+    right: 'manage shared things',
     load: async () => (await import('../screens/route-editor')).EditorPage,
   },
   {
@@ -177,16 +183,19 @@ export const screens: readonly Screen[] = [
   {
     path: '/vehicles/:vehicle/walk',
     title: 'Walk round the vehicle',
+    right: 'manage shared things',
     load: async () => (await import('../screens/vehicle-walk')).WalkPage,
   },
   {
     path: '/yard/courses/:course',
     title: 'Course',
+    right: 'manage shared things',
     load: async () => (await import('../screens/yard-course')).CoursePage,
   },
   {
     path: '/yard/vehicles/:vehicle',
     title: 'Figures of a vehicle',
+    right: 'manage shared things',
     load: async () => (await import('../screens/yard-vehicle')).YardVehiclePage,
   },
   {
@@ -233,11 +242,13 @@ export const screens: readonly Screen[] = [
   {
     path: '/standards/:id/:version/mocks',
     title: 'Mocks under another standard',
+    right: 'compare all mocks',
     load: async () => (await import('../screens/standards')).DrivesPage,
   },
   {
     path: '/standards/:id/:version/edit',
     title: 'Edit standard',
+    right: 'manage standards',
     load: async () => (await import('../screens/standard-editor')).EditorPage,
   },
   {

@@ -96,6 +96,7 @@ export const api = createApi({
     'networks',
     'readiness',
     'evidence',
+    'backups',
     'results',
     'lessons',
     'links',

@@ -27,6 +27,8 @@ export {
 export {
   useBackupsQuery,
   useBackUpMutation,
+  useKeepBackupFileMutation,
+  useRemoveBackupFileMutation,
   useReachQuery,
   useRestoreMutation,
   useRestorePreviewQuery,

@@ -6,7 +6,7 @@ import type {
   SchoolView,
   UnreadableRecord,
 } from '../../../contract';
-import { api, ifMatch, type Nothing } from './api';
+import { api, ifMatch, queryOf, type Nothing } from './api';
 
 /** What holds for the whole school, its devices and backups. */
 const school = api.injectEndpoints({
@@ -22,7 +22,10 @@ const school = api.injectEndpoints({
       invalidatesTags: ['school', 'learners', 'readiness', 'evidence', 'changes'],
     }),
     reach: build.query<ReachView, Nothing>({ query: () => '/school/reach' }),
-    backups: build.query<BackupsView, Nothing>({ query: () => '/school/backups' }),
+    backups: build.query<BackupsView, Nothing>({
+      query: () => '/school/backups',
+      providesTags: ['backups'],
+    }),
     backUp: build.mutation<BackupsView, Nothing>({
       query: () => ({ url: '/school/backups', method: 'POST' }),
       onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
@@ -33,6 +36,19 @@ const school = api.injectEndpoints({
           // The screen says it.
         }
       },
+    }),
+    keepBackupFile: build.mutation<{ readonly name: string }, File>({
+      query: (file) => ({
+        url: `/school/backups/files?${queryOf({ name: file.name.slice(0, 100) })}`,
+        method: 'POST',
+        headers: { 'Content-Type': 'application/vnd.sqlite3' },
+        body: file,
+      }),
+      invalidatesTags: ['backups'],
+    }),
+    removeBackupFile: build.mutation<unknown, string>({
+      query: (name) => ({ url: `/school/backups/files/${encodeURIComponent(name)}`, method: 'DELETE' }),
+      invalidatesTags: ['backups'],
     }),
     restorePreview: build.query<RestoreView, string>({
       query: (at) => `/school/backups/${encodeURIComponent(at)}`,
@@ -48,6 +64,8 @@ const school = api.injectEndpoints({
 export const {
   useBackupsQuery,
   useBackUpMutation,
+  useKeepBackupFileMutation,
+  useRemoveBackupFileMutation,
   useReachQuery,
   useRestoreMutation,
   useRestorePreviewQuery,

@@ -1,7 +1,15 @@
 import { Box, Button, Link, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { API, type BackupsView, type ReachView } from '../../../contract';
-import { errorText, useBackUpMutation, useBackupsQuery, useMay, useReachQuery } from '../../data/api';
+import {
+  errorText,
+  useBackUpMutation,
+  useBackupsQuery,
+  useKeepBackupFileMutation,
+  useMay,
+  useReachQuery,
+  useRemoveBackupFileMutation,
+} from '../../data/api';
 import {
   Aside,
   colour,
@@ -10,7 +18,9 @@ import {
   localZone,
   EmptyNote,
   ErrorNote,
+  FileButton,
   LoadingNote,
+  RemoveButton,
   WideTable,
 } from '../../parts/ui';
 import { RestoreDialog } from './RestoreDialog';
@@ -130,6 +140,7 @@ const Step = ({ n, children }: { readonly n: number | null; readonly children: R
 function Backups() {
   const { data, error, refetch } = useBackupsQuery();
   const [backUp, made] = useBackUpMutation();
+  const [take, taken] = useKeepBackupFileMutation();
   return (
     <Box component="section" aria-labelledby="backups">
       <Typography variant="h2" id="backups" sx={{ mb: 1 }}>
@@ -149,7 +160,14 @@ function Backups() {
         <Button href={`${API}/school/export.zip`} download color="inherit">
           Download the school as files
         </Button>
+        <FileButton accept=".db,application/vnd.sqlite3" onFile={(file) => void take(file)}>
+          {taken.isLoading ? 'Checking the file …' : 'Add a backup file'}
+        </FileButton>
       </Box>
+      {taken.error ? <ErrorNote title="Couldn’t add the file">{errorText(taken.error)}</ErrorNote> : null}
+      {taken.data ? (
+        <Typography role="status">{taken.data.name} is in the list. Nothing is restored yet.</Typography>
+      ) : null}
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
         The download is a zip that other programs can read. Passphrases aren’t in it.
       </Typography>
@@ -158,7 +176,8 @@ function Backups() {
 }
 
 function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly backups: BackupsView }) {
-  const [restoring, setRestoring] = useState<string | null>(null);
+  const [restoring, setRestoring] = useState<BackupsView['items'][number] | null>(null);
+  const [remove, removed] = useRemoveBackupFileMutation();
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {failed === null ? null : (
@@ -190,23 +209,37 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
             </TableRow>
           </TableHead>
           <TableBody>
-            {items.map(({ at, bytes }) => (
-              <TableRow key={at}>
+            {items.map((backup) => (
+              <TableRow key={backup.name ?? backup.at}>
                 <TableCell>
-                  {dayText(at, localZone())}, {hourText(at, localZone())}
+                  {backup.name === null ? null : (
+                    <Box sx={{ overflowWrap: 'anywhere' }}>{backup.name}, from elsewhere</Box>
+                  )}
+                  {dayText(backup.at, localZone())}, {hourText(backup.at, localZone())}
                 </TableCell>
-                <TableCell align="right">{sizeText(bytes)}</TableCell>
+                <TableCell align="right">{sizeText(backup.bytes)}</TableCell>
                 <TableCell align="right">
-                  <Button color="inherit" onClick={() => setRestoring(at)}>
+                  <Button color="inherit" onClick={() => setRestoring(backup)}>
                     Restore
                   </Button>
+                  {backup.name === null ? null : (
+                    <RemoveButton
+                      label="Remove"
+                      title={`Remove ${backup.name}?`}
+                      busy={removed.isLoading}
+                      problem={removed.error ? errorText(removed.error) : null}
+                      onRemove={() => void remove(backup.name ?? '')}
+                    >
+                      The file is gone from the server for good. The school stays as it is.
+                    </RemoveButton>
+                  )}
                 </TableCell>
               </TableRow>
             ))}
           </TableBody>
         </WideTable>
       )}
-      {restoring ? <RestoreDialog at={restoring} onClose={() => setRestoring(null)} /> : null}
+      {restoring ? <RestoreDialog backup={restoring} onClose={() => setRestoring(null)} /> : null}
     </Box>
   );
 }

@@ -11,7 +11,7 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import type { RestoreView } from '../../../contract';
+import type { BackupsView, RestoreView } from '../../../contract';
 import { errorText, useRestoreMutation, useRestorePreviewQuery } from '../../data/api';
 import { Aside, dayText, ErrorNote, hourText, LoadingNote, localZone, WideTable } from '../../parts/ui';
 
@@ -30,19 +30,26 @@ const titles = {
 } as const;
 
 /** What would change with a backup in the place of the school, before anything does. */
-export function RestoreDialog({ at, onClose }: { readonly at: string; readonly onClose: () => void }) {
-  const { data, error } = useRestorePreviewQuery(at);
+export function RestoreDialog({
+  backup: { at, name },
+  onClose,
+}: {
+  readonly backup: Pick<BackupsView['items'][number], 'at' | 'name'>;
+  readonly onClose: () => void;
+}) {
+  const id = name ?? at;
+  const { data, error } = useRestorePreviewQuery(id);
   const [restore, restoring] = useRestoreMutation();
-  const when = `${dayText(at, localZone())}, ${hourText(at, localZone())}`;
+  const what = name ?? `the backup of ${dayText(at, localZone())}, ${hourText(at, localZone())}`;
   const failure = error ?? restoring.error;
   const go = async () => {
-    const done = await restore(at);
+    const done = await restore(id);
     // Everything on every screen may be another one now.
     if (!done.error) window.location.assign('/');
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="restore-backup">
-      <DialogTitle id="restore-backup">Restore the backup of {when}?</DialogTitle>
+      <DialogTitle id="restore-backup">Restore {what}?</DialogTitle>
       <DialogContent>
         <Stack spacing={2}>
           {failure ? <ErrorNote title="Couldn’t restore">{errorText(failure)}</ErrorNote> : null}

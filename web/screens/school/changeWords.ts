@@ -31,6 +31,8 @@ export function changeText({ kind, name, parts }: ChangeView): string {
     'mock deleted': `put a mock of ${name} into the bin`,
     'mock back': `took a mock of ${name} out of the bin`,
     'backup made': 'made a backup',
+    'backup file kept': `kept the backup file ${name}`,
+    'backup file removed': `removed the backup file ${name}`,
     'school exported': 'exported the whole school',
     'school restored': 'restored the school from a backup',
   };

@@ -67,7 +67,9 @@ function Booklet({ standard }: { readonly standard: Standard }) {
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           Version {standard.version}, {standard.licenceClass}, driving on the {standard.drivingSide}.{' '}
           <Link to={`${here}/changes`}>What changed since an earlier version</Link>{' '}
-          <Link to={`${here}/mocks`}>All drives under this standard</Link>
+          <IfMay right="compare all mocks">
+            <Link to={`${here}/mocks`}>All drives under this standard</Link>
+          </IfMay>
         </Typography>
       </Box>
       <Part title="What passes">
@@ -187,15 +189,17 @@ function Disagreement({ standard, variant, here }: { standard: Standard; variant
         </b>{' '}
         (others say {countWord(other)}). {variant.because}
       </Typography>
-      <Button
-        component={Link}
-        to={`${here}/edit?part=where-schools-disagree&use=${variant.id}`}
-        variant="outlined"
-        className="screen-only"
-        sx={{ flex: 'none' }}
-      >
-        Use {countWord(other)}
-      </Button>
+      <IfMay right="manage standards">
+        <Button
+          component={Link}
+          to={`${here}/edit?part=where-schools-disagree&use=${variant.id}`}
+          variant="outlined"
+          className="screen-only"
+          sx={{ flex: 'none' }}
+        >
+          Use {countWord(other)}
+        </Button>
+      </IfMay>
     </Box>
   );
 }

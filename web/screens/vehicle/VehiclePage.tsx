@@ -86,11 +86,11 @@ function Vehicle({ vehicle }: { readonly vehicle: VehicleView }) {
             <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="contained">
               Check this vehicle
             </Button>
-            <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
-              Walk through its controls
-            </Button>
             <IfMay right="manage shared things">
               <>
+                <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
+                  Walk through its controls
+                </Button>
                 <Button variant="outlined" onClick={() => setEditing(true)}>
                   Edit
                 </Button>
@@ -169,9 +169,11 @@ function Controls({ vehicle }: { readonly vehicle: VehicleView }) {
         <EmptyNote
           title="Its card is empty"
           action={
-            <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
-              Walk through its controls
-            </Button>
+            <IfMay right="manage shared things">
+              <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
+                Walk through its controls
+              </Button>
+            </IfMay>
           }
         >
           It takes about five minutes, seated in the car with a phone.

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { VehicleView } from '../../../contract';
 import { combination } from '../../../core/yard';
 import { useYardQuery } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { EmptyNote } from '../../parts/ui';
 
 /** What is measured by in the yard when nobody has measured the vehicle. */
@@ -34,18 +35,22 @@ export function YardFigures({ vehicle: { id } }: { readonly vehicle: Pick<Vehicl
             <Button component={Link} to={`/yard?vehicle=${figures.id}`} variant="outlined">
               Open the yard with it
             </Button>
-            <Button component={Link} to={`/yard/vehicles/${figures.id}`}>
-              Change figures
-            </Button>
+            <IfMay right="manage shared things">
+              <Button component={Link} to={`/yard/vehicles/${figures.id}`}>
+                Change figures
+              </Button>
+            </IfMay>
           </Box>
         </>
       ) : (
         <EmptyNote
           title="Nobody has measured it yet"
           action={
-            <Button component={Link} to={`/yard/vehicles/${USUAL}?copy&of=${id}`} variant="outlined">
-              Take its figures
-            </Button>
+            <IfMay right="manage shared things">
+              <Button component={Link} to={`/yard/vehicles/${USUAL}?copy&of=${id}`} variant="outlined">
+                Take its figures
+              </Button>
+            </IfMay>
           }
         >
           With a tape and one circle driven at full lock, courses and manoeuvres are planned for this very

@@ -135,9 +135,11 @@ function VehicleTile({ vehicle }: { readonly vehicle: VehicleView }) {
         <Button component={Link} to={`/vehicles/${vehicle.id}/check`} variant="contained">
           Check this vehicle
         </Button>
-        <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
-          {placed === 0 ? 'Walk through its controls' : `Controls: ${placed} of ${controls.length}`}
-        </Button>
+        <IfMay right="manage shared things">
+          <Button component={Link} to={`/vehicles/${vehicle.id}/walk`} variant="outlined">
+            {placed === 0 ? 'Walk through its controls' : `Controls: ${placed} of ${controls.length}`}
+          </Button>
+        </IfMay>
       </Stack>
     </Box>
   );

@@ -3,6 +3,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../../core/problems';
 import { CAUTION, combination } from '../../../core/yard';
 import { errorText } from '../../data/api';
+import { IfMay } from '../../parts/people';
 import { ErrorNote, LoadingNote } from '../../parts/ui';
 import { countText } from '../../parts/yard';
 import { DriveView } from './DriveView';
@@ -165,8 +166,12 @@ function Picker({
         <Typography variant="body2" color="text.secondary" sx={{ flex: 1 }}>
           {help}
         </Typography>
-        {isOwn(chosen) ? <Link to={to}>Change</Link> : null}
-        <Link to={`${to}&copy`}>Copy</Link>
+        <IfMay right="manage shared things">
+          <>
+            {isOwn(chosen) ? <Link to={to}>Change</Link> : null}
+            <Link to={`${to}&copy`}>Copy</Link>
+          </>
+        </IfMay>
       </Box>
     </Box>
   );
