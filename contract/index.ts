@@ -19,7 +19,7 @@ export {
   type ListedLearner,
   type Overrule,
 } from './learner';
-export { LessonToKeep, SeriesToAdd, type LessonView } from './lesson';
+export { LessonToChange, LessonToKeep, MOST_REPEATS, SeriesToAdd, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass, type Operation, type Owned } from './paths';
 export {

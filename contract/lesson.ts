@@ -19,6 +19,9 @@ import {
 import { DrivenWith } from './drivenWith';
 import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
+/** A lesson is repeated at most so often. */
+export const MOST_REPEATS = 60;
+
 /** A lesson, a licence test or another appointment. */
 export class LessonToKeep extends DrivenWith {
   @IsIn(['lesson', 'test', 'other'])
@@ -66,6 +69,29 @@ export class LessonToKeep extends DrivenWith {
   uid?: string | null;
 }
 
+/** A later entry of the same series, which changes with an earlier one. */
+export class LaterEntry {
+  @IsUUID()
+  id!: string;
+
+  @IsInstant()
+  startsAt!: string;
+
+  @IsInt()
+  @Min(1)
+  revision!: number;
+}
+
+/** An entry, and the later ones of its series that are to be like it, each at its own time. */
+export class LessonToChange extends LessonToKeep {
+  @MayBeMissing()
+  @IsArray()
+  @ArrayMaxSize(MOST_REPEATS)
+  @ValidateNested({ each: true })
+  @Type(() => LaterEntry)
+  later?: LaterEntry[];
+}
+
 /** One day of a series. */
 export class SeriesDay {
   @IsUUID()
@@ -79,7 +105,7 @@ export class SeriesDay {
 export class SeriesToAdd extends LessonToKeep {
   @IsArray()
   @ArrayMinSize(1)
-  @ArrayMaxSize(60)
+  @ArrayMaxSize(MOST_REPEATS)
   @ValidateNested({ each: true })
   @Type(() => SeriesDay)
   days!: SeriesDay[];
@@ -100,5 +126,7 @@ export interface LessonView {
   readonly lon: number | null;
   readonly note: string;
   readonly uid: string | null;
+  /** What the entries of one repeated lesson share; null for a single one. */
+  readonly series: string | null;
   readonly revision: number;
 }

@@ -1,6 +1,6 @@
 import { DrillBatch } from './drill';
 import { Erasure, GoalTick, LearnerChange, LearnersToImport, NewLearner } from './learner';
-import { LessonToKeep, SeriesToAdd } from './lesson';
+import { LessonToChange, SeriesToAdd } from './lesson';
 import { CalendarToMake, ShareToMake } from './link';
 import { QuestionsToKeep, QuestionToKeep } from './question';
 import { AdviceToKeep, SettingsToKeep } from './readiness';
@@ -320,7 +320,7 @@ export const operations: readonly Operation[] = [
     method: 'get',
     path: '/lessons',
     summary: 'The diary between two instants',
-    query: ['from', 'until', 'learner'],
+    query: ['from', 'until', 'learner', 'series'],
     right: 'teach',
   },
   {
@@ -333,8 +333,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'put',
     path: '/lessons/:id',
-    summary: 'Add to the diary, or change (If-Match)',
-    body: LessonToKeep,
+    summary: 'Add to the diary, or change (If-Match), with later entries of its series',
+    body: LessonToChange,
     right: 'teach',
     of: 'lesson',
     changes: 'record',
@@ -342,7 +342,8 @@ export const operations: readonly Operation[] = [
   {
     method: 'delete',
     path: '/lessons/:id',
-    summary: 'Take out of the diary (If-Match)',
+    summary: 'Take out of the diary (If-Match); with `later=1` the later entries of its series too',
+    query: ['later'],
     right: 'teach',
     of: 'lesson',
     changes: 'record',

@@ -53,3 +53,55 @@ test('a lesson repeats over the change of the clocks, is dragged to another day 
     'There is no 01:30 on Sun 30 Mar: the clocks go forward.',
   );
 });
+
+test('a repeated lesson is changed and deleted from one week on, and comes back', async ({ page }) => {
+  await signInToDemo(page);
+  await page.goto('/diary?view=week&day=2031-03-18&who=mine');
+  await page.getByRole('button', { name: 'Add to diary' }).click();
+  const dialog = page.getByRole('dialog');
+  await pickLearner(dialog.getByRole('combobox', { name: 'Learner' }), 'Ines Tavarro');
+  await dialog.getByLabel('Repeat').click();
+  await page.getByRole('option', { name: 'Every week' }).click();
+  await dialog.getByLabel('How many times').fill('4');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  const entry = page.getByRole('button', { name: /Ines Tavarro/ });
+  const later = page.getByRole('button', { name: 'Later' });
+  const earlier = page.getByRole('button', { name: 'Earlier' });
+
+  // From the second week on, over the change of the clocks: a day later, at another hour.
+  await later.click();
+  await entry.click();
+  await dialog.getByLabel('Change or delete').click();
+  await page.getByRole('option', { name: 'This and the 2 later ones' }).click();
+  await expect(dialog.getByText('The last one is on Tue 8 Apr.')).toBeVisible();
+  await dialog.getByLabel('Day').fill('2031-03-26');
+  await dialog.getByLabel('From').fill('14:15');
+  await accessible(page, 'a series changed');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(entry).toContainText('14:15');
+  await later.click();
+  await expect(entry).toContainText('14:15');
+  await later.click();
+  await expect(entry).toContainText('14:15');
+  await earlier.click();
+  await earlier.click();
+  await earlier.click();
+  await expect(entry).toContainText('09:00');
+
+  await later.click();
+  await entry.click();
+  await dialog.getByLabel('Change or delete').click();
+  await page.getByRole('option', { name: 'This and the 2 later ones' }).click();
+  await dialog.getByRole('button', { name: 'Delete' }).click();
+  const note = page.getByRole('status').filter({ hasText: 'Ines Tavarro' });
+  await expect(note).toContainText('Wed 26 Mar 14:15 and 2 later: deleted.');
+  await expect(entry).toHaveCount(0);
+  await note.getByRole('button', { name: 'Undo' }).click();
+  await expect(note).toContainText('is back in the diary.');
+  await expect(entry).toContainText('14:15');
+  await later.click();
+  await later.click();
+  await expect(entry).toContainText('14:15');
+});

@@ -373,3 +373,68 @@ it('a lesson on several days is added on all of them or none, and once however o
   const held = (await client.get(`/lessons?learner=${id}&from=2020-01-01&until=2035-01-01`)).body;
   expect((held as Page<LessonView>).items).toHaveLength(3);
 });
+
+describe('a repeated lesson', () => {
+  const instantIn = (days: number, hour: string) => `${dayIn(days)}T${hour}:00.000Z`;
+  const between = `from=${dayIn(300)}T00:00:00Z&until=${dayIn(400)}T00:00:00Z`;
+  const entry = (more: object = {}) => ({
+    kind: 'other',
+    minutes: 60,
+    zone: 'Europe/London',
+    note: 'Garage',
+    startsAt: instantIn(300, '09:00'),
+    ...more,
+  });
+  const ofSeries = async (series: string) =>
+    ((await client.get(`/lessons?${between}&series=${series}`)).body as Page<LessonView>).items;
+  const add = async () => {
+    const days = [300, 307, 314, 321].map((day) => ({ id: randomUUID(), startsAt: instantIn(day, '09:00') }));
+    expect((await client.post('/lessons', { ...entry(), days })).body).toEqual({ added: 4 });
+    return ofSeries(days[0]?.id ?? '');
+  };
+  const put = (one: LessonView | undefined, body: object) =>
+    client.ask('PUT', `/lessons/${one?.id}`, body, { 'if-match': `"${one?.revision}"` });
+
+  it('changes from one entry on, all of them or none', async () => {
+    const [first, second, third, fourth] = await add();
+    const later = [third, fourth].map((one, n) => ({
+      id: one?.id,
+      startsAt: instantIn(315 + 7 * n, '10:00'),
+      revision: one?.revision,
+    }));
+    const body = { ...entry({ startsAt: instantIn(308, '10:00'), note: 'Other garage' }), later };
+    const stale = body.later.map((one) => ({ ...one, revision: 9 }));
+    expect((await put(second, { ...body, later: stale })).status).toBe(412);
+    expect((await ofSeries(first?.id ?? '')).map(({ note }) => note)).toEqual(Array(4).fill('Garage'));
+    expect((await put(second, body)).status).toBe(200);
+    expect((await ofSeries(first?.id ?? '')).map(({ startsAt, note }) => [startsAt, note])).toEqual([
+      [instantIn(300, '09:00'), 'Garage'],
+      [instantIn(308, '10:00'), 'Other garage'],
+      [instantIn(315, '10:00'), 'Other garage'],
+      [instantIn(322, '10:00'), 'Other garage'],
+    ]);
+    // What is earlier, of another series, or nowhere is no later entry of it.
+    const others = await add();
+    for (const id of [first?.id, others[3]?.id, randomUUID()]) {
+      const refused = await put((await ofSeries(first?.id ?? ''))[1], {
+        ...body,
+        later: [{ id, startsAt: instantIn(330, '10:00'), revision: 1 }],
+      });
+      expect(refused).toMatchObject({ status: 400, body: { errors: [{ path: 'later[0].id' }] } });
+    }
+  });
+
+  it('ends from one entry on; one that was given to somebody else stays', async () => {
+    const [first, second, third] = await add();
+    const learner = ((await client.get('/learners?limit=1')).body as Page<LearnerView>).items[0]?.id;
+    expect((await put(third, entry({ kind: 'lesson', learner, startsAt: third?.startsAt }))).status).toBe(
+      200,
+    );
+    const gone = await client.ask('DELETE', `/lessons/${second?.id}?later=1`, undefined, {
+      'if-match': '"1"',
+    });
+    expect(gone.status).toBe(204);
+    const left = await ofSeries(first?.id ?? '');
+    expect(left.map(({ id }) => id)).toEqual([first?.id, third?.id]);
+  });
+});

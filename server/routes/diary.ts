@@ -1,6 +1,14 @@
 import type Router from '@koa/router';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { API, CalendarToMake, LessonToKeep, SeriesToAdd, type LessonView, type Page } from '../../contract';
+import {
+  API,
+  CalendarToMake,
+  LessonToChange,
+  SeriesToAdd,
+  type LessonToKeep,
+  type LessonView,
+  type Page,
+} from '../../contract';
 import { firstName } from '../../core/names';
 import type { Told } from '../../core/problems';
 import {
@@ -13,6 +21,7 @@ import {
   notFound,
   seenBy,
   instructorOf,
+  textOf,
   uuidOf,
   wantedRevision,
 } from '../http';
@@ -21,6 +30,7 @@ import {
   inTransaction,
   keepLesson,
   learnerById,
+  laterOf,
   lessonById,
   linkOf,
   listLessons,
@@ -48,11 +58,12 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
         ]);
       return new Date(time).toISOString();
     };
-    const learner = typeof ctx.query.learner === 'string' ? ctx.query.learner : null;
+    const learner = textOf(ctx, 'learner');
+    const series = textOf(ctx, 'series');
     const from = at('from', now().getTime() - DAY);
     const until = at('until', now().getTime() + 14 * DAY);
     ctx.body = {
-      items: await listLessons(db, { from, until, learner, seenBy: seenBy(ctx) }),
+      items: await listLessons(db, { from, until, learner, series, seenBy: seenBy(ctx) }),
       next: null,
     } satisfies Page<LessonView>;
   });
@@ -66,7 +77,8 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
       let fresh = 0;
       // Asked again because no answer came, it adds none twice.
       for (const { id, startsAt } of days)
-        if (await keepLesson(all, id, instructor.id, { ...lesson, startsAt }, null, now())) fresh += 1;
+        if (await keepLesson(all, id, instructor.id, { ...lesson, startsAt }, null, now(), days[0]?.id))
+          fresh += 1;
       return fresh;
     });
     ctx.status = 201;
@@ -76,12 +88,28 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
   router.put('/lessons/:id', async (ctx) => {
     const instructor = instructorOf(ctx);
     const id = uuidOf(ctx);
-    const lesson = bodyAs(ctx, LessonToKeep);
-    const problems = await referenceProblems(db, lesson);
+    const { later = [], ...lesson } = bodyAs(ctx, LessonToChange);
+    const series = later.length > 0 ? await laterOf(db, { id }) : [];
+    const problems = [
+      ...(await referenceProblems(db, lesson)),
+      ...later.flatMap((one, n) =>
+        series.some((entry) => entry.id === one.id)
+          ? []
+          : [{ path: `later[${n}].id`, message: 'is no later entry of this series' }],
+      ),
+    ];
     if (problems.length > 0) throw badInput('The entry has problems; nothing was stored.', problems);
     const revision = ctx.get('if-match') === '' ? null : wantedRevision(ctx);
     const held = await lessonById(db, id);
-    if (!(await keepLesson(db, id, instructor.id, lesson, revision, now()))) {
+    const done = await inTransaction(db, async (all) => {
+      const changed = await keepLesson(all, id, instructor.id, lesson, revision, now());
+      for (const { id: other, startsAt, revision: seen } of changed ? later : [])
+        // Another calendar knows each by a name of its own.
+        if (!(await keepLesson(all, other, instructor.id, { ...lesson, startsAt, uid: null }, seen, now())))
+          throw changedMeanwhile('entry');
+      return changed;
+    });
+    if (!done) {
       // A browser that got no answer asks again: the same entry is no conflict.
       const same =
         held && held.startsAt === new Date(lesson.startsAt).toISOString() && held.kind === lesson.kind;
@@ -95,8 +123,12 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
   });
 
   router.delete('/lessons/:id', async (ctx) => {
-    if (!(await removeLesson(db, String(ctx.params.id), wantedRevision(ctx), now())))
-      throw changedMeanwhile('entry');
+    const id = String(ctx.params.id);
+    const later = textOf(ctx, 'later') === '1' ? await laterOf(db, { id }) : [];
+    await inTransaction(db, async (all) => {
+      for (const one of [{ id, revision: wantedRevision(ctx) }, ...later])
+        if (!(await removeLesson(all, one.id, one.revision, now()))) throw changedMeanwhile('entry');
+    });
     ctx.status = 204;
   });
 

@@ -37,6 +37,7 @@ const viewOf = (row: Row): LessonView => ({
   lon: row.lon,
   note: row.note,
   uid: row.uid,
+  series: row.series,
   revision: row.revision,
 });
 
@@ -47,11 +48,14 @@ export async function listLessons(
     from,
     until,
     learner,
+    series = null,
     seenBy = null,
   }: {
     readonly from: string;
     readonly until: string;
     readonly learner: string | null;
+    /** Only the entries of one repeated lesson. */
+    readonly series?: string | null;
     /** Only what one instructor gives, or with learners whom they teach; null for all. */
     readonly seenBy?: string | null;
   },
@@ -62,6 +66,7 @@ export async function listLessons(
     .orderBy('lessons.starts_at')
     .orderBy('lessons.id');
   if (learner !== null) query = query.where('lessons.learner', '=', learner);
+  if (series !== null) query = query.where('lessons.series', '=', series);
   if (seenBy !== null) query = query.where(isOf(seenBy, 'lessons'));
   return (await query.execute()).map(viewOf);
 }
@@ -79,10 +84,12 @@ export async function keepLesson(
   lesson: LessonToKeep,
   revision: number | null,
   now: Date,
+  /** Of a new entry: the repeated lesson that it is one of. */
+  series: string | null = null,
 ): Promise<boolean> {
   return inTransaction(db, async (all) => {
     const before = await all.selectFrom('lessons').select('learner').where('id', '=', id).executeTakeFirst();
-    const kept = await writeLesson(all, id, instructor, lesson, revision);
+    const kept = await writeLesson(all, id, instructor, lesson, revision, series);
     for (const learner of new Set([before?.learner, lesson.learner]))
       if (kept && learner) await followDiary(all, learner, now);
     return kept;
@@ -95,6 +102,7 @@ async function writeLesson(
   instructor: string,
   lesson: LessonToKeep,
   revision: number | null,
+  series: string | null,
 ): Promise<boolean> {
   const values = {
     kind: lesson.kind,
@@ -113,7 +121,7 @@ async function writeLesson(
   if (revision === null) {
     const { numInsertedOrUpdatedRows } = await db
       .insertInto('lessons')
-      .values({ id, instructor, ...values, removed: 0, revision: 1 })
+      .values({ id, instructor, ...values, series, removed: 0, revision: 1 })
       .onConflict((conflict) => conflict.doNothing())
       .executeTakeFirstOrThrow();
     return numInsertedOrUpdatedRows === 1n;
@@ -140,4 +148,20 @@ export async function removeLesson(db: Database, id: string, revision: number, n
     if (removed?.learner) await followDiary(all, removed.learner, now);
     return removed !== undefined;
   });
+}
+
+/**
+ * The entries of a repeated lesson after one of it that are still like it: with the same learner, given by the same
+ * instructor. One that was given to somebody else is no longer part of it.
+ */
+export async function laterOf(db: Database, { id }: Pick<LessonView, 'id'>): Promise<LessonView[]> {
+  const held = await lessonById(db, id);
+  if (!held?.series) return [];
+  const rows = await select(db)
+    .where('lessons.series', '=', held.series)
+    .where('lessons.starts_at', '>', held.startsAt)
+    .where('lessons.instructor', '=', held.instructor.id)
+    .orderBy('lessons.starts_at')
+    .execute();
+  return rows.map(viewOf).filter(({ learner }) => learner?.id === held.learner?.id);
 }

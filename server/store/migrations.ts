@@ -28,6 +28,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '015-vehicles-retired': { up: vehiclesRetired },
   '016-people': { up: people },
   '017-goals-and-paper': { up: goalsAndPaper },
+  '018-series': { up: series },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -298,6 +299,14 @@ async function goalsAndPaper(db: Kysely<unknown>): Promise<void> {
     mock text not null references mocks(id) on delete cascade, goal text not null, at text not null,
     instructor text not null references instructors(id), primary key (mock, goal)) strict`.execute(db);
   await sql`alter table mocks add column source text not null default 'car'`.execute(db);
+}
+
+/** Entries of the diary that were added as one repeated lesson know of one another. */
+async function series(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table lessons add column series text`.execute(db);
+  await sql`create index lessons_by_series on lessons(series, starts_at) where series is not null`.execute(
+    db,
+  );
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -97,6 +97,8 @@ export interface Tables {
     note: string;
     /** What another calendar calls it. */
     uid: string | null;
+    /** The entry with which a repeated lesson began; null for a single one. */
+    series: string | null;
     removed: number;
     revision: number;
   };

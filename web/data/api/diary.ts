@@ -1,6 +1,6 @@
 import type {
   CalendarToMake,
-  LessonToKeep,
+  LessonToChange,
   LessonView,
   LinkView,
   Page,
@@ -13,14 +13,14 @@ const diary = api.injectEndpoints({
   endpoints: (build) => ({
     lessons: build.query<
       Page<LessonView>,
-      { readonly from: string; readonly until: string; readonly learner?: string }
+      { readonly from: string; readonly until: string; readonly learner?: string; readonly series?: string }
     >({
       query: (filter) => `/lessons?${new URLSearchParams(filter)}`,
       providesTags: ['lessons'],
     }),
     keepLesson: build.mutation<
       LessonView,
-      { readonly id: string; readonly revision: number | null; readonly lesson: LessonToKeep }
+      { readonly id: string; readonly revision: number | null; readonly lesson: LessonToChange }
     >({
       query: ({ id, revision, lesson }) => ({
         url: `/lessons/${id}`,
@@ -34,8 +34,15 @@ const diary = api.injectEndpoints({
       query: (body) => ({ url: '/lessons', method: 'POST', body }),
       invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
-    removeLesson: build.mutation<unknown, { readonly id: string; readonly revision: number }>({
-      query: ({ id, revision }) => ({ url: `/lessons/${id}`, method: 'DELETE', headers: ifMatch(revision) }),
+    removeLesson: build.mutation<
+      unknown,
+      { readonly id: string; readonly revision: number; readonly later: boolean }
+    >({
+      query: ({ id, revision, later }) => ({
+        url: `/lessons/${id}${later ? '?later=1' : ''}`,
+        method: 'DELETE',
+        headers: ifMatch(revision),
+      }),
       invalidatesTags: ['lessons', 'learners', 'readiness', 'evidence'],
     }),
     makeCalendar: build.mutation<LinkView, CalendarToMake>({

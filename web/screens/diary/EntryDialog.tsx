@@ -10,9 +10,10 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
 import { Controller } from 'react-hook-form';
-import type { LessonView } from '../../../contract';
+import { MOST_REPEATS, type LessonView } from '../../../contract';
 import { typedNumber } from '../../../core/numbers';
 import {
   errorText,
@@ -20,15 +21,26 @@ import {
   useVehiclesQuery,
   useAddSeriesMutation,
   useKeepLessonMutation,
+  useLessonsQuery,
   useRemoveLessonMutation,
 } from '../../data/api';
 import { GoalsText } from '../../parts/goals';
 import { useBodyForm } from '../../parts/form';
 import { useUnsaved } from '../../parts/unsaved';
 import { LearnerPicker, type Picked } from '../../parts/people';
-import { Aside, ErrorNote, localZone } from '../../parts/ui';
+import { Aside, ChoiceField, ErrorNote, localZone } from '../../parts/ui';
 import { EntryForm } from './EntryForm';
-import { clocksChangeBy, dayOf, dayTitle, instantOf, isThere, seriesOf, timeOf } from './days';
+import {
+  clocksChangeBy,
+  dayAfter,
+  dayOf,
+  daysBetween,
+  dayTitle,
+  instantOf,
+  isThere,
+  seriesOf,
+  timeOf,
+} from './days';
 
 interface Props {
   /** Null for a new one. */
@@ -37,7 +49,7 @@ interface Props {
   readonly time: string;
   readonly onClose: () => void;
   /** Told of what was taken out, so that it can be put back. */
-  readonly onRemoved: (lesson: LessonView) => void;
+  readonly onRemoved: (lessons: readonly LessonView[]) => void;
 }
 
 const kinds = [
@@ -56,13 +68,16 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
   const { data: routes } = useRoutesQuery();
   const [keep, keeping] = useKeepLessonMutation();
   const [addSeries, adding] = useAddSeriesMutation();
-  const error = keeping.error ?? adding.error;
-  const isLoading = keeping.isLoading || adding.isLoading;
   const [weeks, setWeeks] = useState(0);
   const [timesText, setTimes] = useState('6');
   const times = typedNumber(timesText, 'whole');
-  const possible = times !== null && Number.isInteger(times) && times >= 2 && times <= 60;
-  const [remove] = useRemoveLessonMutation();
+  const possible = times !== null && Number.isInteger(times) && times >= 2 && times <= MOST_REPEATS;
+  const [remove, removing] = useRemoveLessonMutation();
+  const later = useLater(lesson);
+  const [withLater, setWithLater] = useState(false);
+  const also = withLater ? later : [];
+  const error = keeping.error ?? adding.error ?? removing.error;
+  const isLoading = keeping.isLoading || adding.isLoading || removing.isLoading;
   const [id] = useState(() => lesson?.id ?? newId());
   const [learner, setLearner] = useState<Picked | null>(
     lesson?.learner ? { ...lesson.learner, testDate: null } : null,
@@ -112,7 +127,11 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
               startsAt: instantOf(on, time),
             })),
           })
-        : await keep({ id, revision: lesson?.revision ?? null, lesson: entry });
+        : await keep({
+            id,
+            revision: lesson?.revision ?? null,
+            lesson: also.length > 0 ? { ...entry, later: movedLike(also, lesson, day, time) } : entry,
+          });
     if (kept.error) return;
     saved();
     onClose();
@@ -179,6 +198,20 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
             </Typography>
           </Aside>
         ) : null}
+        {later.length > 0 ? (
+          <ChoiceField
+            label="Change or delete"
+            value={withLater ? 'later' : 'one'}
+            items={[
+              ['one', 'This one only'],
+              ['later', `This and the ${later.length === 1 ? 'later one' : `${later.length} later ones`}`],
+            ]}
+            onChange={(which) => setWithLater(which === 'later')}
+            helperText={
+              withLater ? `The last one is on ${dayTitle(dayOf(later.at(-1)?.startsAt ?? ''))}.` : undefined
+            }
+          />
+        ) : null}
         {lesson ? null : (
           <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: '1.4fr 1fr' }}>
             <TextField
@@ -197,7 +230,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
                 value={timesText}
                 onChange={(event) => setTimes(event.target.value)}
                 error={!possible}
-                helperText={possible ? undefined : 'A whole number from 2 to 60.'}
+                helperText={possible ? undefined : `A whole number from 2 to ${MOST_REPEATS}.`}
                 slotProps={{ htmlInput: { inputMode: 'numeric' } }}
               />
             ) : null}
@@ -238,10 +271,10 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
             color="inherit"
             sx={{ mr: 'auto' }}
             onClick={() =>
-              void remove({ id, revision: lesson.revision })
+              void remove({ id, revision: lesson.revision, later: also.length > 0 })
                 .unwrap()
                 .then(() => {
-                  onRemoved(lesson);
+                  onRemoved([lesson, ...also]);
                   onClose();
                 })
                 .catch(() => undefined)
@@ -260,6 +293,40 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
     </Dialog>
   );
 }
+
+/** So long ahead the entries of a repeated lesson are looked for, in days. */
+const AHEAD = 5 * 366;
+
+/** The later entries of a repeated lesson that are still like this one. */
+function useLater(lesson: LessonView | null): readonly LessonView[] {
+  const { data } = useLessonsQuery(
+    lesson?.series
+      ? {
+          from: lesson.startsAt,
+          until: instantOf(dayAfter(dayOf(lesson.startsAt), AHEAD), '00:00'),
+          series: lesson.series,
+        }
+      : skipToken,
+  );
+  return (data?.items ?? []).filter(
+    (one) =>
+      lesson !== null &&
+      one.startsAt > lesson.startsAt &&
+      one.learner?.id === lesson.learner?.id &&
+      one.instructor.id === lesson.instructor.id,
+  );
+}
+
+/** Later entries moved as an earlier one of theirs is: as many days on, to the same hour. */
+const movedLike = (later: readonly LessonView[], lesson: LessonView | null, day: string, time: string) =>
+  later.map(({ id, startsAt, revision }) => ({
+    id,
+    startsAt: instantOf(
+      dayAfter(dayOf(startsAt), lesson ? daysBetween(dayOf(lesson.startsAt), day) : 0),
+      time,
+    ),
+    revision,
+  }));
 
 /** The last day of a series, and whether the clocks change within it. */
 function seriesText(days: readonly string[], time: string): string {

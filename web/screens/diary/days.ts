@@ -30,6 +30,9 @@ export const longDayTitle = (day: string): string => dayjs(day).format('dddd D M
 export const seriesOf = (first: string, weeks: number, times: number): readonly string[] =>
   Array.from({ length: times }, (_, n) => dayAfter(first, 7 * weeks * n));
 
+/** So many days from one day to another. */
+export const daysBetween = (from: string, to: string): number => dayjs(to).diff(dayjs(from), 'day');
+
 /** Whether a local time is on a day at all: when the clocks go forward, an hour is not. */
 export const isThere = (day: string, time: string): boolean => timeOf(instantOf(day, time)) === time;
 

@@ -2,15 +2,15 @@ import { Button, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { v4 as newId } from 'uuid';
 import type { LessonToKeep, LessonView } from '../../../contract';
-import { errorText, useKeepLessonMutation } from '../../data/api';
+import { errorText, useAddSeriesMutation, useKeepLessonMutation } from '../../data/api';
 import { Aside, ErrorNote } from '../../parts/ui';
 import { dayTitle, dayOf, instantOf, isThere, timeOf } from './days';
 
 interface Undo {
   /** What was done, with the way back; nothing before anything was. */
   readonly note: ReactNode;
-  /** An entry was taken out. */
-  readonly removed: (lesson: LessonView) => void;
+  /** Entries were taken out: one, or a repeated lesson from it on. */
+  readonly removed: (lessons: readonly LessonView[]) => void;
   readonly move: (lesson: LessonView, day: string, time: string) => void;
 }
 
@@ -34,20 +34,34 @@ const who = ({ learner, note }: LessonView): string => learner?.name ?? (note ||
 
 /** Moves entries of the diary, and takes the last move or removal back. */
 export function useUndo(): Undo {
-  const [keep, { error, isLoading }] = useKeepLessonMutation();
+  const [keep, keeping] = useKeepLessonMutation();
+  const [addSeries, adding] = useAddSeriesMutation();
+  const error = keeping.error ?? adding.error;
+  const isLoading = keeping.isLoading || adding.isLoading;
   const [done, setDone] = useState<{ readonly words: string; readonly back: (() => void) | null } | null>(
     null,
   );
-  const removed = (lesson: LessonView) =>
+  const removed = (lessons: readonly LessonView[]) => {
+    const [lesson, ...later] = lessons;
+    if (!lesson) return;
+    const more = later.length === 0 ? '' : ` and ${later.length} later`;
+    // What was taken out stays out: other entries say the same.
+    const again = () =>
+      later.length === 0
+        ? keep({ id: newId(), revision: null, lesson: entryOf(lesson) }).unwrap()
+        : addSeries({
+            ...entryOf(lesson),
+            uid: null,
+            days: lessons.map(({ startsAt }) => ({ id: newId(), startsAt })),
+          }).unwrap();
     setDone({
-      words: `${who(lesson)}, ${dayTitle(dayOf(lesson.startsAt))} ${timeOf(lesson.startsAt)}: deleted.`,
+      words: `${who(lesson)}, ${dayTitle(dayOf(lesson.startsAt))} ${timeOf(lesson.startsAt)}${more}: deleted.`,
       back: () =>
-        // What was taken out stays out: another entry says the same.
-        void keep({ id: newId(), revision: null, lesson: entryOf(lesson) })
-          .unwrap()
+        void again()
           .then(() => setDone({ words: `${who(lesson)} is back in the diary.`, back: null }))
           .catch(() => undefined),
     });
+  };
   const move = (lesson: LessonView, day: string, time: string) => {
     if (!isThere(day, time)) {
       setDone({
