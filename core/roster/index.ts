@@ -1,5 +1,6 @@
 export {
   guessColumns,
+  guessDates,
   MOST_LEARNERS,
   readRoster,
   readRows,

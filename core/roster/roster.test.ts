@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { guessColumns, readRoster, readRows, type DateOrder, type RosterTable } from './index';
+import { guessColumns, guessDates, readRoster, readRows, type DateOrder, type RosterTable } from './index';
 
 const table = (text: string): RosterTable => {
   const read = readRoster(text);
@@ -82,4 +82,18 @@ describe('a list of learners', () => {
       }),
     );
   });
+});
+
+it('the order of days and months is the one that fits more of them, and else the usual one', () => {
+  const table = (...days: string[]) => {
+    const read = readRoster(['name,test day', ...days.map((day, n) => `Person ${n},${day}`)].join('\n'));
+    if ('message' in read) throw new Error(read.message);
+    return read;
+  };
+  const columns = guessColumns(['name', 'test day']);
+  expect(guessDates(table('3/12/2026', '25/12/2026'), columns, 'month first')).toBe('day first');
+  expect(guessDates(table('3/12/2026', '12/25/2026'), columns, 'day first')).toBe('month first');
+  for (const usual of ['day first', 'month first'] as const)
+    for (const list of [table('3/12/2026'), table('31/31/2026', 'soon'), table('2026-12-25')])
+      expect(guessDates(list, columns, usual)).toBe(usual);
 });

@@ -126,6 +126,13 @@ export function readRows(
   return { good, problems };
 }
 
+/** The order that fits more days of a list: of 3/12/2026 and 25/12/2026 the second tells. @param usual where both fit as well */
+export function guessDates(table: RosterTable, columns: Columns, usual: DateOrder): DateOrder {
+  const other = usual === 'day first' ? 'month first' : 'day first';
+  const fit = (dates: DateOrder): number => readRows(table, columns, dates).good.length;
+  return fit(other) > fit(usual) ? other : usual;
+}
+
 function transmissionOf(text: string): RosterRow['transmission'] | null {
   if (text === '') return '';
   if (/^(m|man|manual|stick|b)$/i.test(text)) return 'manual';

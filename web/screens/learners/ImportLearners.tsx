@@ -21,6 +21,7 @@ import { nameKey } from '../../../core/names';
 import type { Told } from '../../../core/problems';
 import {
   guessColumns,
+  guessDates,
   readRoster,
   readRows,
   rosterFields,
@@ -74,7 +75,9 @@ export function ImportLearners({ onClose }: { readonly onClose: () => void }) {
       return;
     }
     setProblem(null);
-    setColumns(guessColumns(table.heads));
+    const guessed = guessColumns(table.heads);
+    setColumns(guessed);
+    setDates(guessDates(table, guessed, usualDates()));
     const here = new Set((await everybody()).map(({ name }) => nameKey(name)));
     setChosen({ file: file.name, table, here });
   };

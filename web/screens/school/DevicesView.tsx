@@ -166,7 +166,9 @@ function Backups() {
       </Box>
       {taken.error ? <ErrorNote title="Couldn’t add the file">{errorText(taken.error)}</ErrorNote> : null}
       {taken.data ? (
-        <Typography role="status">{taken.data.name} is in the list. Nothing is restored yet.</Typography>
+        <Typography role="status" sx={{ mt: 1 }}>
+          {taken.data.name} is in the list. Nothing is restored yet.
+        </Typography>
       ) : null}
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
         The download is a zip that other programs can read. Passphrases aren’t in it.
@@ -217,8 +219,10 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
                   )}
                   {dayText(backup.at, localZone())}, {hourText(backup.at, localZone())}
                 </TableCell>
-                <TableCell align="right">{sizeText(backup.bytes)}</TableCell>
-                <TableCell align="right">
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                  {sizeText(backup.bytes)}
+                </TableCell>
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
                   <Button color="inherit" onClick={() => setRestoring(backup)}>
                     Restore
                   </Button>
