@@ -150,6 +150,7 @@ test('the bank: switched off, changed and back, added to, saved, and brought wit
   await dialog.getByRole('button', { name: 'Import 1' }).click();
   await expect(dialog).toContainText('1 added');
   await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('Find a question').fill('our own');
   await expect(page.getByRole('button', { name: 'Our own one, our own' })).toBeVisible();
 });
 

@@ -130,7 +130,8 @@ async function answer(
   const publicOrigin = options.publicOrigin ?? (loopbackOnly ? null : address);
   let trustPage: string | null = null;
   if (authority) {
-    const own = port === 0 ? 0 : port + 1;
+    // Whoever leaves the port open has no next one either.
+    const own = options.port === 0 ? 0 : port + 1;
     const page = await listening(trustServer(authority, address), options.host, own).catch(
       (error: unknown) => {
         throw addressProblem(error, options.host, own);
