@@ -3,6 +3,7 @@ import { driving } from './driving';
 import { eventPath } from './events';
 import { fuzzing } from './fuzz';
 import { heavy } from './heavy';
+import { forecasts } from './forecasts';
 import { hotSpots } from './hotspots';
 import { judging } from './judging';
 import { kills } from './kills';
@@ -40,6 +41,8 @@ const named = process.argv.slice(2);
 for (const [name, measure] of Object.entries(all))
   if (named.length === 0 || named.includes(name)) printTable(await measure());
 if (named.length === 0 || named.includes('pads')) await pads();
+// How true they are is no matter of time.
+if (named.length === 0 || named.includes('forecasts')) forecasts();
 // Attacks take minutes, and are made only when they are asked for.
 if (named.includes('fuzz')) await fuzzing();
 if (named.includes('heavy')) await heavy();

@@ -7,6 +7,10 @@ declare module 'jstat' {
   interface StudentT {
     readonly inv: (p: number, freedom: number) => number;
   }
-  const jstat: { readonly gamma: Gamma; readonly studentt: StudentT };
+  const jstat: {
+    readonly gamma: Gamma;
+    readonly studentt: StudentT;
+    readonly gammaln: (x: number) => number;
+  };
   export = jstat;
 }

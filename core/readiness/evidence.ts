@@ -32,7 +32,7 @@ export interface Evidence {
   readonly route: string | null;
   /** The standard that it was marked under. */
   readonly under: StandardRef;
-  /** Minutes driven against those of a test; nought when only a yard was driven. */
+  /** Minutes driven against those of a test; nought when a yard was driven and the road is asked about. */
   readonly exposure: number;
   /** Skills that were watched at all. */
   readonly covered: readonly string[];
@@ -130,7 +130,7 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
     if (gravity >= 2) grave += 1;
   }
 
-  const yardOnly = to.drive !== undefined && isFixedCourse(from);
+  const yardOnly = isFixedCourse(from) && !isFixedCourse(to);
   const last = events.reduce((latest, { at }) => (at > latest ? at : latest), mock.startedAt);
   const minutes = elapsedSeconds(drive, mock.startedAt, last) / 60;
   const whole = to.drive?.minutes ?? 0;

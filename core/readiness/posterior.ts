@@ -1,7 +1,8 @@
 import type { Standard } from '../standard';
-import { compileStandard } from '../standard';
+import { addsUpMarks, allLimits, compileStandard } from '../standard';
 import { fastLimits } from './cells';
-import type { Evidence } from './evidence';
+import { coursesOf, type Course } from './course';
+import { manoeuvrePlan, type Evidence } from './evidence';
 import type { ReadinessSettings } from './settings';
 
 /** Gamma distribution of a rate per test: mean `alpha / beta`. */
@@ -20,24 +21,37 @@ export interface SchoolRates {
 
 /** What is held of one learner before the test. */
 export interface Posterior {
-  /** By cell; cells of grave severities share one rate, by `shares`. */
+  /**
+   * By cell, for small severities. Cells of the road tell how the level is shared among them; those of manoeuvres
+   * are rates of their own once their course has told how much of them was seen.
+   */
   readonly small: readonly (Rate | null)[];
-  readonly grave: readonly {
-    readonly rate: Rate;
-    readonly cells: readonly number[];
-    readonly shares: readonly number[];
-  }[];
+  /** Severities that are pooled, and how each is shared among its cells. */
+  readonly grave: readonly { readonly cells: readonly number[]; readonly shares: readonly number[] }[];
+  /** Courses that the learner may have taken, each with the rates that follow from it. */
+  readonly courses: readonly CourseRates[];
   /** Chance that a limit of time, attempts or a reading is passed: beta distributions. */
   readonly hazards: readonly { readonly limit: string; readonly a: number; readonly b: number }[];
-  /** Rates of a ready learner, by cell. */
+  /** Rates of a ready learner, and mean rates of this one, by cell. */
   readonly ready: readonly number[];
+  readonly means: readonly number[];
   /** Evidence in whole tests, after weighing. */
   readonly tests: number;
+}
+
+export interface CourseRates extends Course {
+  /** Of each pooled severity. */
+  readonly grave: readonly Rate[];
+  /** Tests in which a kind of manoeuvre was seen, with the prior's, reckoned to the day. */
+  readonly seen: ReadonlyMap<string, number>;
 }
 
 const DAY = 86_400_000;
 /** The shipped rates weigh so many tests against those of the school (ours). */
 const SHIPPED_TESTS = 3;
+/** A course is carried on for so many weeks after the last mock: nobody learns for ever without being seen (ours). */
+const CARRIED_ON = 4;
+const WEEK = 7 * DAY;
 /** A limit that marks do not break is passed so often before anything was seen (ours). */
 const USUAL_HAZARD = 0.12;
 
@@ -56,21 +70,31 @@ function exposureOf(
   return covered.has(skill) ? evidence.exposure : 0;
 }
 
-/** Counts of several mocks by cell, each weighed. */
-function sums(to: Standard, mocks: readonly (readonly [Evidence, weight: number])[]) {
+/** What one mock tells, by cell: marks, and in how much of a test they could have been made. */
+interface Told {
+  readonly marks: ReadonlyMap<number, number>;
+  readonly exposures: Float64Array;
+}
+
+/** Marks count only where the mock counts: those of a yard say nothing of the road. */
+function toldBy(to: Standard, evidence: Evidence): Told {
   const { cells } = fastLimits(to);
   const { itemOf } = compileStandard(to);
-  const skills = cells.map(({ item }) => itemOf(item).item.skill);
+  const covered = new Set(evidence.covered);
+  const exposures = Float64Array.from(cells, ({ item, needs }) =>
+    exposureOf(evidence, needs, covered, itemOf(item).item.skill),
+  );
+  return { marks: new Map(evidence.counts.filter(([cell]) => (exposures[cell] ?? 0) > 0)), exposures };
+}
+
+/** Counts of several mocks by cell, each weighed. */
+function sums(to: Standard, mocks: readonly (readonly [Told, weight: number])[]) {
+  const { cells } = fastLimits(to);
   const marks = new Array<number>(cells.length).fill(0);
   const exposures = new Array<number>(cells.length).fill(0);
-  for (const [evidence, weight] of mocks) {
-    const covered = new Set(evidence.covered);
-    cells.forEach(({ needs }, n) => {
-      exposures[n] = (exposures[n] ?? 0) + weight * exposureOf(evidence, needs, covered, skills[n] ?? '');
-    });
-    // A mock that was too short to count does not count with its marks either, but what was marked was seen.
-    if (evidence.exposure === 0 && evidence.done.length === 0) continue;
-    for (const [cell, times] of evidence.counts) marks[cell] = (marks[cell] ?? 0) + weight * times;
+  for (const [told, weight] of mocks) {
+    told.exposures.forEach((exposure, n) => (exposures[n] = (exposures[n] ?? 0) + weight * exposure));
+    for (const [cell, times] of told.marks) marks[cell] = (marks[cell] ?? 0) + weight * times;
   }
   return { marks, exposures };
 }
@@ -91,7 +115,7 @@ export function schoolRates(to: Standard, byLearner: readonly (readonly Evidence
     tests: near.length,
     ...sums(
       to,
-      near.map((evidence) => [evidence, 1] as const),
+      near.map((evidence) => [toldBy(to, evidence), 1] as const),
     ),
   };
 }
@@ -116,8 +140,10 @@ function usualRates(
 }
 
 /**
- * Rates of a learner after their mocks: gamma priors, Poisson counts, each mock weighed by its age and by how
- * much of a test it was. Grave severities are pooled first, then shared among items.
+ * Rates of a learner after their mocks, on the day of the test. How many small faults they make on the road is one level
+ * with a loose prior; how it is shared among items has the school's rates as its prior. Each mock is weighed by its age and
+ * by how much of a test it was; the exposures of earlier ones are reckoned to the day by the learner's course. Grave
+ * severities are pooled first, then shared among items.
  *
  * @param day ISO instant of the test
  */
@@ -129,37 +155,79 @@ export function posteriorOf(
   day: string,
 ): Posterior {
   const { cells } = fastLimits(to);
-  const weighed = evidence.map((mock) => [mock, weightAt(mock.at, day, settings.halfLife)] as const);
-  const own = sums(to, weighed);
-  const usual = usualRates(to, school, settings);
   const b = settings.priorTests;
+  const last = Math.max(...evidence.map(({ at }) => Date.parse(at)));
+  const until = Math.min(Date.parse(day), last + CARRIED_ON * WEEK);
+  const weighed = evidence.map((mock) => ({
+    mock,
+    told: toldBy(to, mock),
+    weight: weightAt(mock.at, day, settings.halfLife),
+    weeks: Math.max(0, until - Date.parse(mock.at)) / WEEK,
+  }));
+  const own = sums(
+    to,
+    weighed.map(({ told, weight }) => [told, weight] as const),
+  );
+  const usual = usualRates(to, school, settings);
   const small = cells.map(({ gravity }, n): Rate | null =>
     gravity <= 1
       ? { alpha: b * (usual.small[n] ?? 0) + (own.marks[n] ?? 0), beta: b + (own.exposures[n] ?? 0) }
       : null,
   );
 
-  const tests = weighed.reduce((sum, [{ exposure }, weight]) => sum + weight * exposure, 0);
+  const road = cells.flatMap(({ gravity, needs }, n) => (gravity <= 1 && needs === null ? [n] : []));
+  const usualLevel = total(usual.small, road);
+  const shares = sharesOf(cells.map((_, n) => (small[n]?.alpha ?? 0) / (small[n]?.beta ?? 1)));
+  const counts = weighed.flatMap(({ told, weight, weeks }) => {
+    const exposure = meanOver(told.exposures, shares, road);
+    const count = road.reduce((sum, n) => sum + (told.marks.get(n) ?? 0), 0);
+    return exposure > 0 ? [{ count, exposure, weeks, weight }] : [];
+  });
+  const courses = coursesOf(
+    counts,
+    { alpha: settings.levelShape, beta: settings.levelShape / Math.max(1e-9, usualLevel) },
+    { spread: settings.slopeSpread, steady: settings.steady, days: settings.daySpread },
+  );
+
   const severities = [
     ...new Set(cells.filter(({ gravity }) => gravity >= 2).map(({ severity }) => severity)),
-  ];
-  const grave = severities.map((severity) => {
-    const of = cells.flatMap((cell, n) => (cell.severity === severity ? [n] : []));
-    const total = (values: readonly number[]) => of.reduce((sum, n) => sum + (values[n] ?? 0), 0);
-    // What counts is how much was driven at all: a part that was not is a small part of what can go gravely wrong.
-    const driven = Math.max(0, ...of.map((n) => own.exposures[n] ?? 0));
-    const rate = { alpha: b * total(usual.grave) + total(own.marks), beta: b + driven };
+  ].map((severity) => cells.flatMap((cell, n) => (cell.severity === severity ? [n] : [])));
+  const kinds = [...new Set(cells.flatMap(({ needs }) => needs ?? []))];
+  const kindCell = new Map(kinds.map((kind) => [kind, cells.findIndex(({ needs }) => needs === kind)]));
+  /** Tests in which something could be seen, reckoned to the day by a course. */
+  const seenBy = (slope: number, exposureIn: (told: Told) => number): number =>
+    b +
+    weighed.reduce(
+      (sum, { told, weight, weeks }) => sum + weight * exposureIn(told) * Math.exp(-slope * weeks),
+      0,
+    );
+  const withRates = courses.map((course): CourseRates => ({
+    ...course,
+    grave: severities.map((of) => ({
+      alpha: b * total(usual.grave, of) + total(own.marks, of),
+      // A part that was not driven is a small part of what can go gravely wrong.
+      beta: seenBy(course.slope, ({ exposures }) => meanOver(exposures, usual.grave, of)),
+    })),
+    seen: new Map(
+      kinds.map((kind) => [
+        kind,
+        seenBy(course.slope, ({ exposures }) => exposures[kindCell.get(kind) ?? -1] ?? 0),
+      ]),
+    ),
+  }));
+  const grave = severities.map((of) => {
     const weights = of.map((n) => b * (usual.grave[n] ?? 0) + (own.marks[n] ?? 0));
     const whole = weights.reduce((sum, weight) => sum + weight, 0);
-    return { rate, cells: of, shares: weights.map((weight) => (whole > 0 ? weight / whole : 1 / of.length)) };
+    return { cells: of, shares: weights.map((weight) => (whole > 0 ? weight / whole : 1 / of.length)) };
   });
 
-  const limits = [...new Set(evidence.flatMap(({ hazards }) => Object.keys(hazards)))];
-  const hazards = limits.map((limit) => {
+  const tests = weighed.reduce((sum, { mock, weight }) => sum + weight * mock.exposure, 0);
+  const limits = new Set([...hazardsOfEvery(to), ...evidence.flatMap(({ hazards }) => Object.keys(hazards))]);
+  const hazards = [...limits].map((limit) => {
     let [a, rest] = [USUAL_HAZARD * b, (1 - USUAL_HAZARD) * b];
-    for (const [{ hazards: met }, weight] of weighed) {
-      if (met[limit] === true) a += weight;
-      if (met[limit] === false) rest += weight;
+    for (const { mock, weight } of weighed) {
+      if (mock.hazards[limit] === true) a += weight;
+      if (mock.hazards[limit] === false) rest += weight;
     }
     return { limit, a, b: rest };
   });
@@ -172,5 +240,40 @@ export function posteriorOf(
       ? (settings.readyMinors * (usual.small[n] ?? 0)) / Math.max(1e-9, allSmall ?? 0)
       : (settings.readyGrave * (usual.grave[n] ?? 0)) / Math.max(1e-9, allGrave ?? 0),
   );
-  return { small, grave, hazards, ready, tests };
+  const roadShares = total(shares, road);
+  const means = cells.map(({ gravity, needs }, n) => {
+    const expected = (of: (course: CourseRates) => number) =>
+      withRates.reduce((sum, course) => sum + course.chance * of(course), 0);
+    if (gravity <= 1)
+      return needs === null
+        ? (expected(({ level }) => level.alpha / level.beta) * (shares[n] ?? 0)) / Math.max(1e-12, roadShares)
+        : expected(({ seen }) => (small[n]?.alpha ?? 0) / (seen.get(needs) ?? b));
+    const of = grave.findIndex((one) => one.cells.includes(n));
+    const share = grave[of]?.shares[grave[of]?.cells.indexOf(n) ?? -1] ?? 0;
+    return expected((course) => ((course.grave[of]?.alpha ?? 0) / (course.grave[of]?.beta ?? 1)) * share);
+  });
+  return { small, grave, courses: withRates, hazards, ready, means, tests };
+}
+
+/** Limits that marks do not break, and that every test holds: what nobody has seen of a learner may still go wrong. */
+function hazardsOfEvery(to: Standard): readonly string[] {
+  const { always } = manoeuvrePlan(to);
+  return allLimits(to)
+    .filter(({ limit, manoeuvre }) => !addsUpMarks(limit.of) && (!manoeuvre || always.has(manoeuvre.kind)))
+    .map(({ limit }) => limit.id);
+}
+
+const total = (values: readonly number[], of: readonly number[]): number =>
+  of.reduce((sum, n) => sum + (values[n] ?? 0), 0);
+
+const sharesOf = (rates: readonly number[]): readonly number[] => {
+  const whole = rates.reduce((sum, rate) => sum + rate, 0);
+  return rates.map((rate) => (whole > 0 ? rate / whole : 0));
+};
+
+/** The mean of a mock's exposures over some cells, each weighed by its rate. */
+function meanOver(exposures: Float64Array, rates: readonly number[], of: readonly number[]): number {
+  const whole = total(rates, of);
+  if (whole <= 0) return Math.max(0, ...of.map((n) => exposures[n] ?? 0));
+  return of.reduce((sum, n) => sum + (exposures[n] ?? 0) * (rates[n] ?? 0), 0) / whole;
 }

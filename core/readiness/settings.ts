@@ -4,6 +4,12 @@ export interface ReadinessSettings {
   readonly halfLife: number;
   /** How much the school's usual rates weigh, in tests. */
   readonly priorTests: number;
+  /** How firmly the usual number of small faults is held of somebody nobody has seen: the larger, the firmer. */
+  readonly levelShape: number;
+  /** How much learners change in a week before anything was seen: spread of the logarithm of the factor. */
+  readonly slopeSpread: number;
+  /** Share of learners who do not change from week to week. */
+  readonly steady: number;
   /** How much luck and nerves of a day move all faults together: the larger, the less. */
   readonly daySpread: number;
   /** Nerves: how many times as many faults on the day of the test as in a mock. */
@@ -35,8 +41,11 @@ export interface ReadinessSettings {
 }
 
 export const usualSettings: ReadinessSettings = {
-  halfLife: 28,
+  halfLife: 56,
   priorTests: 1,
+  levelShape: 2.5,
+  slopeSpread: 0.15,
+  steady: 0.4,
   daySpread: 8,
   nerves: 1,
   usualMinors: 10,
@@ -65,6 +74,9 @@ export const settingWords: Readonly<
 > = {
   halfLife: ['Half-life of a mock', 'days', 3, 365],
   priorTests: ['Weight of the school’s usual rates', 'tests', 0.1, 10],
+  levelShape: ['How alike new learners are', '', 0.5, 30],
+  slopeSpread: ['Usual change of faults in a week', '', 0, 0.5],
+  steady: ['Share of learners who stay as they are', '', 0, 0.99],
   daySpread: ['Day-to-day variation', '', 1, 100],
   nerves: ['Faults on the test day compared with a mock', 'times', 0.5, 3],
   usualMinors: ['Small faults of a new learner', 'a test', 0.5, 40],

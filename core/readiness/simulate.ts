@@ -1,10 +1,11 @@
 import { randomFrom, type Random } from '../random';
 import type { Standard } from '../standard';
 import { fastLimits, NO_MARK } from './cells';
+import { EVEN_DAYS } from './course';
 import { drawBeta, drawGamma } from './draw';
 import { manoeuvrePlan } from './evidence';
 import { hoursPlan, type PlannedHour } from './plan';
-import type { Posterior } from './posterior';
+import type { CourseRates, Posterior } from './posterior';
 import type { ReadinessSettings } from './settings';
 import { passWith, type Gain, type SimulatedTests } from './simulated';
 
@@ -100,16 +101,28 @@ function chanceOf(
   const broken = new Map<string, number>();
   const fail = (limit: string, chance: number) => broken.set(limit, (broken.get(limit) ?? 0) + chance);
   const one = new Uint16Array(LONGEST + 64);
+  const rest = new Uint16Array(LONGEST + 64);
+  const heldBy = (atMost: Float64Array, at: number, sure: number): number =>
+    at < 0 ? 1 : at < sure ? 0 : (atMost[at - sure] ?? 1);
   for (let o = 0; o < outer; o += 1) {
     const learner = maker.learner();
     const others = clearOf(learner);
     for (let i = 0; i < CHANCE_ORDERS; i += 1) {
       const sure = maker.questions(one);
       const count = maker.order(learner, one, sure);
-      const { at, limit } = fast.firstBreach(one, count);
-      const ahead = at - sure;
-      const held = at < 0 ? 1 : ahead < 0 ? 0 : (learner.atMost[ahead] ?? 1);
-      passes[o] = (passes[o] ?? 0) + (held * others) / CHANCE_ORDERS;
+      // Copied, for the next question of the same tables writes over it.
+      const { at, limit } = { ...fast.firstBreach(one, count) };
+      const held = heldBy(learner.atMost, at, sure);
+      // Marks of which the first one fails are left out of the order: that none comes has a chance of its own.
+      let left = 0;
+      for (let n = 0; n < count; n += 1) {
+        const cell = one[n] ?? NO_MARK;
+        if (n >= sure && maker.fatal[cell] === 1) continue;
+        rest[left] = cell;
+        left += 1;
+      }
+      const passed = heldBy(learner.atMostRest, fast.firstBreach(rest, left).at, sure);
+      passes[o] = (passes[o] ?? 0) + (passed * learner.noFatal * others) / CHANCE_ORDERS;
       if (at >= 0) fail(fast.limits[limit] ?? '', 1 - held);
       let clear = held;
       learner.hazards.forEach((chance, n) => {
@@ -191,8 +204,6 @@ function quantile(sorted: readonly number[], q: number): number {
 const LONGEST = 1_500;
 /** The chance of more marks than are drawn. */
 const BEYOND = 5e-4;
-/** Days are as good as even from here on. */
-const EVEN = 100;
 /** Beyond this the first term of the sum would vanish. */
 const GREATEST_MEAN = 600;
 
@@ -201,7 +212,7 @@ const GREATEST_MEAN = 600;
  * `daySpread` (a Poisson number under the day factor); Poisson itself when days are even.
  */
 function atMostOf(mean: number, daySpread: number): Float64Array {
-  const even = daySpread >= EVEN;
+  const even = daySpread >= EVEN_DAYS;
   const mu = Math.min(GREATEST_MEAN, mean);
   const ratio = even ? mu : mu / (daySpread + mu);
   let term = even ? Math.exp(-mu) : Math.pow(1 - ratio, daySpread);
@@ -215,12 +226,30 @@ function atMostOf(mean: number, daySpread: number): Float64Array {
   return Float64Array.from(sums);
 }
 
+/**
+ * The chance that no fatal mark comes, and how many others come then: with none of them seen the day is likelier to be
+ * a good one (a gamma number with shape k and rate k + the fatal marks expected).
+ */
+function withoutFatal(
+  all: number,
+  fatal: number,
+  daySpread: number,
+): Pick<DrawnLearner, 'noFatal' | 'atMostRest'> {
+  if (daySpread >= EVEN_DAYS)
+    return { noFatal: Math.exp(-fatal), atMostRest: atMostOf(all - fatal, daySpread) };
+  const share = daySpread / (daySpread + fatal);
+  return { noFatal: Math.pow(share, daySpread), atMostRest: atMostOf((all - fatal) * share, daySpread) };
+}
+
 interface DrawnLearner {
   /** Summed rates, cell after cell, and where to begin to look for each 256th part of the whole. */
   readonly sums: Float64Array;
   readonly guide: Uint16Array;
   readonly total: number;
   readonly atMost: Float64Array;
+  /** Chance that no mark comes of which one fails the test, and how many others come then. */
+  readonly noFatal: number;
+  readonly atMostRest: Float64Array;
   readonly hazards: readonly number[];
 }
 
@@ -234,7 +263,7 @@ function testMaker(
   random: Random,
   cellsAs: 'alike' | 'apart',
 ) {
-  const { cells, cellOf, alike } = fastLimits(standard);
+  const { cells, cellOf, alike, firstBreach } = fastLimits(standard);
   const plan = manoeuvrePlan(standard);
   const kinds = [...new Set([...plan.from, ...plan.share.keys()])];
   const open = cells.map(({ needs }) => (needs === null ? -1 : kinds.indexOf(needs)));
@@ -260,25 +289,58 @@ function testMaker(
   };
 
   // Sums of gamma numbers of one scale are gamma numbers.
-  const drawnAs = new Map<string, { cell: number; alpha: number; readonly beta: number }>();
+  const drawnAs = new Map<
+    string,
+    { cell: number; alpha: number; readonly beta: number; readonly needs: string | null }
+  >();
   posterior.small.forEach((rate, cell) => {
-    if (!rate || asked.has(cell)) return;
-    const key = cellsAs === 'alike' ? `${alike[cell]} ${open[cell]} ${rate.beta}` : String(cell);
+    if (!rate) return;
+    const needs = cells[cell]?.needs ?? null;
+    const key =
+      cellsAs === 'alike' && !asked.has(cell)
+        ? `${alike[cell]} ${needs ?? ''} ${needs === null ? rate.beta : ''}`
+        : String(cell);
     const known = drawnAs.get(key);
     if (known) known.alpha += rate.alpha;
-    else drawnAs.set(key, { cell, alpha: rate.alpha, beta: rate.beta });
+    else drawnAs.set(key, { cell, alpha: rate.alpha, beta: rate.beta, needs });
   });
   const together = [...drawnAs.values()];
 
+  // What can come in any test, and whose first mark breaks a limit.
+  const fatal = Uint8Array.from(cells, (_, cell) =>
+    (open[cell] ?? -1) < 0 && firstBreach(Uint16Array.of(cell), 1).at === 0 ? 1 : 0,
+  );
+
+  const courseDrawn = (): CourseRates | undefined => {
+    let left = random();
+    return posterior.courses.find(({ chance }) => (left -= chance) < 0) ?? posterior.courses.at(-1);
+  };
+
   return {
+    fatal,
     learner: (): DrawnLearner => {
       const rates = new Float64Array(cells.length);
-      for (const { cell, alpha, beta } of together)
-        rates[cell] = drawGamma(random, Math.max(1e-6, alpha)) / beta;
-      for (const { rate, cells: of, shares } of posterior.grave) {
-        const whole = drawGamma(random, Math.max(1e-6, rate.alpha)) / rate.beta;
-        of.forEach((cell, k) => (rates[cell] = whole * (shares[k] ?? 0)));
+      const course = courseDrawn();
+      let road = 0;
+      for (const { cell, alpha, beta, needs } of together) {
+        const seen = needs === null ? beta : (course?.seen.get(needs) ?? beta);
+        const rate = drawGamma(random, Math.max(1e-6, alpha)) / seen;
+        rates[cell] = rate;
+        if (needs === null) road += rate;
       }
+      // How the level is shared is one thing, how high it is another.
+      if (course && road > 0) {
+        const level = drawGamma(random, Math.max(1e-6, course.level.alpha)) / course.level.beta;
+        for (const { cell, needs } of together)
+          if (needs === null) rates[cell] = ((rates[cell] ?? 0) * level) / road;
+      }
+      // What is asked is a part of the level too, but comes by what is remembered.
+      for (const cell of asked) if (cell !== null) rates[cell] = 0;
+      posterior.grave.forEach(({ cells: of, shares }, n) => {
+        const { alpha, beta } = course?.grave[n] ?? { alpha: 0, beta: 1 };
+        const whole = drawGamma(random, Math.max(1e-6, alpha)) / beta;
+        of.forEach((cell, k) => (rates[cell] = whole * (shares[k] ?? 0)));
+      });
       let total = 0;
       const sums = rates.map((rate) => (total += rate));
       const hazards = posterior.hazards.map(({ a, b }) => drawBeta(random, a, b));
@@ -287,6 +349,11 @@ function testMaker(
         guide: guideTo(sums, total),
         total,
         atMost: atMostOf(settings.nerves * total, settings.daySpread),
+        ...withoutFatal(
+          settings.nerves * total,
+          settings.nerves * rates.reduce((sum, rate, cell) => sum + (fatal[cell] === 1 ? rate : 0), 0),
+          settings.daySpread,
+        ),
         hazards,
       };
     },
@@ -356,7 +423,7 @@ function gainsOf(standard: Standard, posterior: Posterior, tests: SimulatedTests
   const items = [...new Set(cells.map(({ item }) => item))];
   const itemOfCell = Uint16Array.from(cells, ({ item }) => items.indexOf(item));
   const keep = Float64Array.from(cells, (_, n) =>
-    Math.min(1, (posterior.ready[n] ?? 0) / Math.max(1e-12, meanRate(posterior, n))),
+    Math.min(1, (posterior.ready[n] ?? 0) / Math.max(1e-12, posterior.means[n] ?? 0)),
   );
   const gained = new Float64Array(items.length);
   const seen = new Int32Array(items.length).fill(-1);
@@ -387,17 +454,6 @@ function gainsOf(standard: Standard, posterior: Posterior, tests: SimulatedTests
     .map((item, n) => ({ item, gain: (gained[n] ?? 0) / Math.max(1, asked) }))
     .filter(({ gain }) => gain > 1e-9)
     .sort((a, b) => b.gain - a.gain || a.item.localeCompare(b.item));
-}
-
-/** Mean rate of a cell per test. */
-export function meanRate({ small, grave }: Posterior, cell: number): number {
-  const own = small[cell];
-  if (own) return own.alpha / own.beta;
-  for (const { rate, cells, shares } of grave) {
-    const at = cells.indexOf(cell);
-    if (at >= 0) return (rate.alpha / rate.beta) * (shares[at] ?? 0);
-  }
-  return 0;
 }
 
 function totalsOf(standard: Standard, tests: SimulatedTests): Forecast['totals'] {
