@@ -1,5 +1,10 @@
 import jstat from 'jstat';
-import type { Rate } from './posterior';
+
+/** Gamma distribution of a rate per test: mean `alpha / beta`. */
+export interface Rate {
+  readonly alpha: number;
+  readonly beta: number;
+}
 
 /** What a mock tells of the level of a learner: how many small faults of the road, in how much of a test, when. */
 export interface LevelCount {

@@ -1,4 +1,6 @@
-export { evidenceOf, markedItems, type Evidence, type MockDrive } from './evidence';
+export { fastLimits } from './cells';
+export { drawGamma, drawPoisson } from './draw';
+export { evidenceOf, manoeuvrePlan, markedItems, type Evidence, type MockDrive } from './evidence';
 export {
   judgeReadiness,
   type Condition,

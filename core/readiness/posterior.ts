@@ -1,15 +1,9 @@
 import type { Standard } from '../standard';
 import { addsUpMarks, allLimits, compileStandard } from '../standard';
 import { fastLimits } from './cells';
-import { coursesOf, type Course } from './course';
+import { coursesOf, type Course, type Rate } from './course';
 import { manoeuvrePlan, type Evidence } from './evidence';
 import type { ReadinessSettings } from './settings';
-
-/** Gamma distribution of a rate per test: mean `alpha / beta`. */
-export interface Rate {
-  readonly alpha: number;
-  readonly beta: number;
-}
 
 /** What the school's mocks near test level come to: marks per test, by cell. */
 export interface SchoolRates {

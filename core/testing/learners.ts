@@ -1,9 +1,15 @@
 import { bisectRight, cumsum, rollup } from 'd3-array';
 import { randomFrom, type Random } from '../random';
-import { forecast, posteriorOf, type Evidence, type ReadinessSettings } from '../readiness';
-import { drawGamma, drawPoisson } from '../readiness/draw';
-import { fastLimits } from '../readiness/cells';
-import { manoeuvrePlan } from '../readiness/evidence';
+import {
+  drawGamma,
+  drawPoisson,
+  fastLimits,
+  forecast,
+  manoeuvrePlan,
+  posteriorOf,
+  type Evidence,
+  type ReadinessSettings,
+} from '../readiness';
 import type { Standard } from '../standard';
 import { mockOf } from './mock';
 
