@@ -76,3 +76,4 @@ export { freeSpots, MANY_MARKS } from './spots';
 export { HILL_START, PULL_UP } from './kinds';
 export type { DriveMark } from './mark';
 export { markWords, noteWords, runTitle, sideTitle, stages, stageTitle } from './titles';
+export { helpIn, helpWords, type Help } from './help';

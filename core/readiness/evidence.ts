@@ -1,4 +1,12 @@
-import { elapsedSeconds, isFixedCourse, judgeUnder, resultOf, type DriveEvent } from '../marking';
+import {
+  elapsedSeconds,
+  helpIn,
+  isFixedCourse,
+  judgeUnder,
+  resultOf,
+  type DriveEvent,
+  type Help,
+} from '../marking';
 import {
   addsUpMarks,
   allLimits,
@@ -22,6 +30,8 @@ export interface MockDrive {
   readonly retest: boolean;
   readonly standard: Standard;
   readonly events: readonly DriveEvent[];
+  /** A sheet of paper: nobody ticked there how often they stepped in. */
+  readonly onPaper?: boolean;
 }
 
 /** What one mock tells under the standard that is asked about: counts, and how much of a test was driven. */
@@ -46,6 +56,8 @@ export interface Evidence {
   readonly hazards: Readonly<Record<string, boolean>>;
   readonly small: number;
   readonly grave: number;
+  /** How often the instructor stepped in, by voice and by wheel or pedal; null where nobody wrote that down. */
+  readonly help: Help | null;
   /** Whether it would have been a pass; null when it was not a whole test. */
   readonly passed: boolean | null;
   /** What has to be told about it, in words. */
@@ -155,6 +167,7 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
     hazards: hazardsOf(to, happenings, new Set(judged.verdict.breaches.map(({ limit }) => limit))),
     small,
     grave,
+    help: mock.onPaper ? null : helpIn(drive),
     passed: passedWith(resultOf(judged).outcome),
     notes: notesOf(mock, to, { ended: drive.end !== null, driven, minutes, yardOnly, same }),
   };

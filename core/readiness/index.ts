@@ -23,5 +23,6 @@ export {
 } from './readiness';
 export { settingsFrom, settingWords, usualSettings, type ReadinessSettings } from './settings';
 export { forecast, type Forecast, type ForecastInput } from './simulate';
+export { FEWER, nextMocks, type NextMock, type WhatIf } from './whatIf';
 export { trendOf, TREND_MOCKS, type Trend } from './trend';
 export { trustOf, TRUST_TESTS, type Foretold, type Trust } from './trust';

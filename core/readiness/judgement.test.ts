@@ -250,3 +250,57 @@ describe('trust', () => {
     for (const p of [low, high]) expect((0.3 - p) ** 2).toBeCloseTo((1.2816 ** 2 * p * (1 - p)) / 20, 9);
   });
 });
+
+describe('help', () => {
+  const evidence = (...of: ({ voice: number; hands: number } | null)[]) =>
+    of.map((help, n) =>
+      mockOf({ covered: [], help, at: new Date(Date.parse(NOW) - n * 86_400_000).toISOString() }),
+    );
+  const condition = (list: ReturnType<typeof evidence>, settings = usualSettings) =>
+    judgeReadiness(
+      road,
+      list,
+      { pass: 0.9, low: 0.8, high: 0.95 },
+      {
+        tests: 3,
+        questionsRight: null,
+        papers: { inOrder: true, said: '' },
+        settings,
+        now: NOW,
+      },
+    ).conditions.find(({ id }) => id === 'help');
+
+  it('by voice up to twice in the last two mocks is little enough; by wheel or pedal once is not', () => {
+    expect(condition(evidence({ voice: 1, hands: 0 }, { voice: 1, hands: 0 }))?.met).toBe(true);
+    expect(condition(evidence({ voice: 2, hands: 0 }, { voice: 1, hands: 0 }))).toMatchObject({
+      met: false,
+      now: '3 prompts',
+    });
+    expect(condition(evidence({ voice: 0, hands: 1 }, { voice: 1, hands: 0 }))).toMatchObject({
+      met: false,
+      now: '1 prompt, 1 at wheel or pedals',
+    });
+    // What is longer ago is over.
+    expect(
+      condition(evidence({ voice: 0, hands: 0 }, { voice: 0, hands: 0 }, { voice: 9, hands: 3 }))?.met,
+    ).toBe(true);
+  });
+
+  it('can be allowed more of, and is not asked about where nobody wrote it down', () => {
+    const more = { ...usualSettings, helpHands: 1, helpMocks: 1 };
+    expect(condition(evidence({ voice: 0, hands: 1 }, { voice: 9, hands: 9 }), more)?.met).toBe(true);
+    expect(condition(evidence(null, null))).toBeUndefined();
+    expect(condition(evidence(null, { voice: 5, hands: 0 }))?.met).toBe(false);
+  });
+
+  it('is read from the log, and unknown of a sheet of paper', () => {
+    const events = eventsOf([
+      { kind: 'intervention', by: 'voice' },
+      { kind: 'intervention', by: 'wheel' },
+      { kind: 'intervention', by: 'pedal' },
+    ]);
+    const mock = { mock: 't', startedAt: instant(0), route: null, retest: false, standard: road, events };
+    expect(evidenceOf(road, mock).help).toEqual({ voice: 1, hands: 2 });
+    expect(evidenceOf(road, { ...mock, onPaper: true }).help).toBeNull();
+  });
+});

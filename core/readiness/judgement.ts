@@ -1,3 +1,4 @@
+import { helpWords } from '../marking';
 import type { Standard } from '../standard';
 import { skillOf } from '../standard';
 import { requiredParts, type Evidence } from './evidence';
@@ -30,6 +31,9 @@ export interface Papers {
 
 const DAY = 86_400_000;
 const percent = (share: number): string => `${Math.round(share * 100)}%`;
+/** In per cent, and never as much as is wanted while it is less. */
+const shortOf = (share: number, wanted: number): string =>
+  share < wanted ? `${Math.min(Math.round(share * 100), Math.ceil(wanted * 100) - 1)}%` : percent(share);
 const many = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /**
@@ -94,6 +98,26 @@ export function judgeReadiness(
         },
       ),
     );
+  const helped = latest.flatMap(({ help }) => help ?? []).slice(0, settings.helpMocks);
+  if (helped.length > 0) {
+    const voice = helped.reduce((sum, help) => sum + help.voice, 0);
+    const hands = helped.reduce((sum, help) => sum + help.hands, 0);
+    conditions.push(
+      condition(
+        'help',
+        settings.helpMocks === 1 ? 'Help in the last mock' : `Help in the last ${settings.helpMocks} mocks`,
+        voice <= settings.helpVoice && hands <= settings.helpHands,
+        {
+          now: helpWords({ voice, hands }),
+          wanted: `at most ${many(settings.helpVoice, 'prompt')}, ${
+            settings.helpHands === 0
+              ? 'wheel and pedals untouched'
+              : `and ${settings.helpHands} at wheel or pedals`
+          }`,
+        },
+      ),
+    );
+  }
   const parts = requiredParts(standard);
   const seen = new Set(latest.flatMap(({ done }) => done));
   const stages = new Set(latest.flatMap(({ stages: reached }) => reached));
@@ -113,7 +137,7 @@ export function judgeReadiness(
   if (questionsRight !== null)
     conditions.push(
       condition('questions', 'Safety questions', questionsRight >= settings.questions, {
-        now: `${percent(questionsRight)} that all are right`,
+        now: `${shortOf(questionsRight, settings.questions)} that all are right`,
         wanted: `${percent(settings.questions)}: a few minutes of drill`,
       }),
     );

@@ -7,6 +7,7 @@ import { papersOn, type Paper } from './papers';
 import { posteriorOf, type SchoolRates } from './posterior';
 import type { ReadinessSettings } from './settings';
 import { forecasting, type Forecast } from './simulate';
+import { whatIfs, type WhatIf } from './whatIf';
 
 /** The instant that stands for a day: noon. */
 export const noonOf = (day: string): string => `${day}T12:00:00.000Z`;
@@ -43,6 +44,8 @@ export interface Readiness extends ReadinessJudgement {
   /** Evidence in whole tests, after weighing. */
   readonly tests: number;
   readonly questionsRight: number | null;
+  /** The chance after the next mock, however it goes; empty in brief. */
+  readonly whatIf: readonly WhatIf[];
 }
 
 /** Chances of so many safety questions wrong on a day; null when the standard asks none, or the bank is too small. */
@@ -73,13 +76,14 @@ export function* workOutReadiness(input: ReadinessInput): Generator<number, Read
   const { standard, evidence, school, settings, answers, questions, papers, day, now } = input;
   const posterior = posteriorOf(standard, evidence, school, settings, day);
   const wrong = questionOdds(standard, questions, answers, day);
+  const seed = seedOf(input.learner);
   const forecast = yield* forecasting({
     standard,
     posterior,
     settings,
     wrong,
     hours: input.hours,
-    seed: seedOf(input.learner),
+    seed,
     brief: input.brief ?? false,
   });
   const questionsRight = wrong?.[0] ?? null;
@@ -90,7 +94,8 @@ export function* workOutReadiness(input: ReadinessInput): Generator<number, Read
     settings,
     now,
   });
-  return { ...judged, forecast, tests: posterior.tests, questionsRight };
+  const whatIf = input.brief ? [] : whatIfs(input, { wrong, seed });
+  return { ...judged, forecast, tests: posterior.tests, questionsRight, whatIf };
 }
 
 /** Runs it to its end. */

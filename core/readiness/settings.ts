@@ -29,6 +29,10 @@ export interface ReadinessSettings {
   readonly mockDays: number;
   readonly routes: number;
   readonly cleanMocks: number;
+  /** In so many of the last mocks at most so much help, all together. */
+  readonly helpMocks: number;
+  readonly helpVoice: number;
+  readonly helpHands: number;
   readonly questions: number;
   /** Less evidence than so many tests, or an interval wider than this, says too little. */
   readonly leastTests: number;
@@ -60,6 +64,9 @@ export const usualSettings: ReadinessSettings = {
   mockDays: 42,
   routes: 2,
   cleanMocks: 2,
+  helpMocks: 2,
+  helpVoice: 2,
+  helpHands: 0,
   questions: 0.9,
   leastTests: 0.75,
   widest: 0.75,
@@ -91,6 +98,9 @@ export const settingWords: Readonly<
   mockDays: ['within', 'days', 7, 365],
   routes: ['on different routes', '', 1, 10],
   cleanMocks: ['Last mocks without a serious fault', '', 0, 10],
+  helpMocks: ['Last mocks in which help is counted', '', 0, 10],
+  helpVoice: ['Prompts by voice in them, at most', '', 0, 30],
+  helpHands: ['Times at wheel or pedals in them, at most', '', 0, 10],
   questions: ['Chance that all questions are right', '', 0, 1],
   leastTests: ['Too little evidence below', 'tests', 0.1, 10],
   widest: ['or from a range of', '', 0.1, 1],

@@ -13,6 +13,7 @@ export const mockOf = (changes: Partial<Evidence> & { readonly covered: readonly
   hazards: {},
   small: 0,
   grave: 0,
+  help: { voice: 0, hands: 0 },
   passed: true,
   notes: [],
   ...changes,

@@ -149,6 +149,51 @@ describe('readiness', () => {
     expect(ready(...logs).stdout).toBe(first.stdout);
   });
 
+  it('says every word that the screen can when it is told what the screen knows', () => {
+    const logs = ['k', 'l', 'm'].map((name) => logFile(`known-${name}`, 2));
+    const given = logs.flatMap((file) => ['--log', file]);
+    const file = (name: string, content: unknown) => {
+      writeFileSync(folder.path(name), JSON.stringify(content));
+      return folder.path(name);
+    };
+    const documents = file('documents.json', [
+      { title: 'Provisional licence', seen: true, until: '2040-01-01' },
+      { title: 'Theory pass', seen: true },
+    ]);
+    const bank = 'data/questions/vale-of-ostrey.questions.json';
+    const { questions } = JSON.parse(readFileSync(bank, 'utf8')) as { questions: { id: string }[] };
+    const answers = file(
+      'answers.json',
+      questions.map(({ id }) => ({ question: id, at: '2026-09-14T08:00:00.000Z', grade: 'easy' })),
+    );
+    const routes = ['--route', 'lanes', '--route', 'town', '--route', '-'];
+    const all = ['--documents', documents, '--questions', bank, '--answers', answers, ...routes];
+    const conditions = (told: string) =>
+      new Map(
+        (JSON.parse(told) as { conditions: { id: string; met: boolean; now: string }[] }).conditions.map(
+          (one) => [one.id, one],
+        ),
+      );
+    const known = ready(...given, ...all);
+    expect(known.stderr).toBe('');
+    const [bare, told] = [conditions(ready(...given).stdout), conditions(known.stdout)];
+    expect(bare.get('papers')?.met).toBe(false);
+    expect(told.get('papers')).toMatchObject({ met: true, now: 'all seen' });
+    expect(bare.get('routes')?.now).toBe('1 route');
+    expect(told.get('routes')?.now).toBe('3 routes');
+    expect(bare.has('questions')).toBe(false);
+    expect(told.has('questions')).toBe(true);
+    // None of these logs is of a whole mock, of which a next one could be like.
+    expect(JSON.parse(known.stdout)).toMatchObject({ whatIf: [] });
+
+    const broken = file('broken.json', [{ title: '', seen: 'yes' }]);
+    const refused = ready(...given, '--documents', broken, '--answers', folder.path('nowhere'));
+    expect(refused).toMatchObject({ status: 2, stdout: '' });
+    expect(refused.stderr).toContain('broken.json: [0].title');
+    expect(refused.stderr).toContain('nowhere: cannot be read (ENOENT)');
+    expect(ready(...given, '--route', 'lanes').stderr).toContain('one --route for each --log');
+  });
+
   it('refuses logs of two learners, a broken day and no log', () => {
     const own = logFile('own', 2);
     const other = logFile('other', 2);

@@ -11,6 +11,9 @@ export interface Outcome {
 
 export const done = (out: string, err = ''): Outcome => ({ code: 0, out, err });
 
+/** Bad input that is in no file. */
+export const wrong = (err: string): Outcome => ({ code: 2, out: '', err });
+
 /** Bad input: every problem behind the name of its file, and nothing on standard output. */
 export const refused = (problems: readonly { readonly file: string; readonly problem: Told }[]): Outcome => ({
   code: 2,

@@ -12,7 +12,7 @@ import { isDay, isInstant } from '../../core/time';
 import { clockFrom } from '../clock';
 import type { Running, ServeOptions } from '../serve';
 import { onThisMachine } from '../thisMachine';
-import type { Outcome } from './io';
+import { wrong, type Outcome } from './io';
 import type { Reached } from './reach';
 import { gather } from './options';
 import { figureCommands } from './figureCommands';
@@ -78,22 +78,41 @@ program
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .option('--day <day>', 'day of the test, such as 2026-12-01; else that of the last log')
   .option('--prior <file>', 'database of the school whose rates it leans on; else the shipped rates')
+  .option('--route <name>', 'the route of each --log in their order, - for none', gather, [])
+  .option('--documents <file>', 'documents as a JSON list of { title, seen, until }')
+  .option('--questions <file>', 'the bank that safety questions are drawn from (*.questions.json)')
+  .option('--answers <file>', 'answers of drills as a JSON list of { question, at, grade }')
   .action(
     async ({
       standard,
       log,
       day,
       prior,
+      route,
+      documents,
+      questions,
+      answers,
     }: {
       standard: string;
       log: string[];
       day?: string;
       prior?: string;
+      route: string[];
+      documents?: string;
+      questions?: string;
+      answers?: string;
     }) => {
       if (log.length === 0) return report(wrong('Give at least one --log.\n'));
       if (day !== undefined && !isDay(day)) return report(wrong('--day must be a day such as 2026-12-01.\n'));
       const { readinessOfFiles } = await import('./readiness');
-      return report(await readinessOfFiles(standard, log, day ?? null, prior ?? null));
+      return report(
+        await readinessOfFiles(standard, log, day ?? null, prior ?? null, {
+          routes: route,
+          documents: documents ?? null,
+          questions: questions ?? null,
+          answers: answers ?? null,
+        }),
+      );
     },
   );
 
@@ -325,8 +344,6 @@ function portNumber(text: string): number {
     throw new InvalidArgumentError('a port is a whole number from 0 to 65535');
   return port;
 }
-
-const wrong = (err: string): Outcome => ({ code: 2, out: '', err });
 
 function report({ code, out, err }: Outcome): void {
   process.stdout.write(out);

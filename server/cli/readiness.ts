@@ -3,7 +3,8 @@ import { evidenceOf, noonOf, readinessOf, usualSettings, type MockDrive } from '
 import { MAX_STANDARD_LENGTH, readStandard, type Standard } from '../../core/standard';
 import { openToRead } from '../store';
 import { priorFor, type Prior } from '../work';
-import { done, readWith, refused, type Outcome } from './io';
+import { done, problemsOf, readWith, refused, wrong, type Outcome } from './io';
+import { allAnswers, answersIn, bankIn, documentsIn } from './readinessFiles';
 
 /** Without a school the shipped rates are the prior, and safety questions count as they were marked. */
 const shipped: Prior = {
@@ -15,17 +16,28 @@ const shipped: Prior = {
   papersSeen: null,
 };
 
+/** What the screen knows besides the logs; each may be left out. */
+interface MoreFiles {
+  /** The route of each log in their order, by any name; `-` for none. */
+  readonly routes: readonly string[];
+  readonly documents: string | null;
+  readonly questions: string | null;
+  readonly answers: string | null;
+}
+
 /**
  * Prints how ready the learner of these logs is, as one JSON object, with the prior that it leans on.
  *
  * @param day of the test, `2026-12-01`; null: the day of the last log
  * @param priorFile database of a school; null: the shipped rates
+ * @param more what a school knows besides its logs
  */
 export async function readinessOfFiles(
   standardFile: string,
   logFiles: readonly string[],
   day: string | null,
   priorFile: string | null,
+  more: MoreFiles = { routes: [], documents: null, questions: null, answers: null },
 ): Promise<Outcome> {
   const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
   if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
@@ -33,11 +45,28 @@ export async function readinessOfFiles(
     file,
     log: readWith(file, MAX_LOG_LENGTH, (content) => readLogUnder(standard.value, content)),
   }));
-  const problems = logs.flatMap(({ file, log }) =>
-    log.ok ? [] : log.problems.map((problem) => ({ file, problem })),
-  );
+  const papers = more.documents === null ? null : documentsIn(more.documents);
+  const bank = more.questions === null ? null : bankIn(more.questions);
+  const drilled = more.answers === null ? null : answersIn(more.answers);
+  const files = [
+    [more.documents, papers],
+    [more.questions, bank],
+    [more.answers, drilled],
+  ] as const;
+  const problems = [
+    ...logs.flatMap(({ file, log }) => problemsOf(file, log)),
+    ...files.flatMap(([file, read]) => (file && read ? problemsOf(file, read) : [])),
+  ];
   if (problems.length > 0) return refused(problems);
-  const marked = logs.flatMap(({ log }): { learner: string; mock: MockDrive }[] =>
+  if (more.routes.length > 0 && more.routes.length !== logFiles.length)
+    return wrong(
+      `Give one --route for each --log, - for none: ${logFiles.length}, not ${more.routes.length}.\n`,
+    );
+  const routeOf = (n: number): string | null => {
+    const route = more.routes[n];
+    return route === undefined || route === '-' ? null : route;
+  };
+  const marked = logs.flatMap(({ log }, n): { learner: string; mock: MockDrive }[] =>
     log.ok
       ? [
           {
@@ -45,10 +74,11 @@ export async function readinessOfFiles(
             mock: {
               mock: log.value.header.test,
               startedAt: log.value.header.startedAt,
-              route: null,
+              route: routeOf(n),
               retest: log.value.header.retest,
               standard: standard.value,
               events: log.value.events,
+              onPaper: log.value.header.source === 'paper',
             },
           },
         ]
@@ -68,20 +98,17 @@ export async function readinessOfFiles(
     ]);
   const last = marked.reduce((latest, { mock }) => (mock.startedAt > latest ? mock.startedAt : latest), '');
   const at = noonOf(day ?? last.slice(0, 10));
-  const prior =
-    priorFile === null
-      ? shipped
-      : await schoolPrior(
-          priorFile,
-          standard.value,
-          learner,
-          marked.map(({ mock }) => mock),
-        );
-  const { word, conditions, forecast, tests } = readinessOf({
+  const mocks = marked.map(({ mock }) => mock);
+  const prior = priorFile === null ? shipped : await schoolPrior(priorFile, standard.value, learner, mocks);
+  const { word, conditions, forecast, tests, whatIf } = readinessOf({
     learner,
     standard: standard.value,
     evidence: marked.map(({ mock }) => evidenceOf(standard.value, mock)),
     ...prior,
+    ...(papers?.ok ? { papers: papers.value } : {}),
+    ...(bank?.ok
+      ? { questions: bank.value, answers: allAnswers(mocks, drilled?.ok ? drilled.value : []) }
+      : {}),
     day: at,
     now: at,
     hours: 0,
@@ -90,7 +117,7 @@ export async function readinessOfFiles(
   const from =
     priorFile === null ? { from: 'shipped' } : { from: 'school', file: priorFile, tests: prior.school.tests };
   return done(
-    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests, broken, gains, conditions })}\n`,
+    `${JSON.stringify({ learner, day: at, prior: from, word, pass, low, high, tests, broken, gains, conditions, whatIf })}\n`,
   );
 }
 

@@ -16,7 +16,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   ],
   '/learners/:learner': [
     'How ready this learner is: the word, the chance of passing with its range, and what is still missing.',
-    'The chance comes from their mocks, weighted towards the latest. Few mocks give a wide range.',
+    'The chance comes from their mocks, weighted towards the latest. Few mocks give a wide range; below it stands what the next mock would change.',
     'Disagree? Use Override and say why. Your word is shown beside the computed one.',
     'Below: what to work on, mocks, vehicle safety questions, details, documents and licence test results. Details has Edit, Archive, Export and, for owners, Erase.',
   ],

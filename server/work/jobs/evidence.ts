@@ -54,6 +54,7 @@ async function schoolDrives(db: Database): Promise<SchoolDrives> {
         retest: mock.retest,
         standard,
         events,
+        onPaper: mock.source === 'paper',
       };
       const kin = byLearner.get(mock.learner.id);
       if (kin) kin.push(drive);

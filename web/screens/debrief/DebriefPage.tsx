@@ -3,7 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useDispatch } from 'react-redux';
 import { Link, useNavigate, useParams } from 'react-router';
-import { ratingsBy } from '../../../core/marking';
+import { helpIn, helpWords, ratingsBy } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { endPractice, useDrive } from '../../data/log';
 import { useRouteQuery } from '../../data/api';
@@ -116,6 +116,11 @@ export function DebriefPage() {
           <Ratings {...{ standard, judgement, act }} by="learner" />
         </Box>
       )}
+      {shown && mock.source === 'car' && !drive.practice ? (
+        <Typography sx={{ mt: 1.5 }}>
+          Help given in this drive: <b>{helpWords(helpIn(judgement.drive))}</b>.
+        </Typography>
+      ) : null}
       <FlagList {...{ standard, judgement, act }} startedAt={mock.startedAt} />
       {shown ? null : (
         <Button

@@ -3,7 +3,14 @@ import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { limitOf, limitTitle, type Standard } from '../../../core/standard';
 import type { LearnerView } from '../../../contract';
-import { nextStepOf, type Condition, type NextStep, type Readiness } from '../../../core/readiness';
+import {
+  FEWER,
+  nextStepOf,
+  type Condition,
+  type NextMock,
+  type NextStep,
+  type Readiness,
+} from '../../../core/readiness';
 import { compileStandard } from '../../../core/standard';
 import {
   errorText,
@@ -282,6 +289,7 @@ function Judgement({
         The band is the 80% range, the dashed line where “ready” begins ({percent(ready)}). Worked out from
         the evidence of {readiness.tests.toFixed(1)} whole tests, the latest counting most.
       </Typography>
+      <WhatWouldChange whatIf={readiness.whatIf} now={pass} />
       <Box
         role="group"
         aria-label="Next step"
@@ -296,6 +304,42 @@ function Judgement({
             <NextStepLink by={step.by} learner={learner} />
           </Box>
         )}
+      </Box>
+    </Box>
+  );
+}
+
+const nextMockWords: Readonly<Record<NextMock, string>> = {
+  clean: 'The next mock without any fault',
+  fewer: `The next like the last whole one, with ${FEWER} small faults fewer and none serious`,
+  serious: 'The next like the last whole one, with one serious fault',
+};
+
+/** The chance after the next mock, whichever way it goes. */
+function WhatWouldChange({ whatIf, now }: { readonly whatIf: Readiness['whatIf']; readonly now: number }) {
+  if (whatIf.length === 0) return null;
+  return (
+    <Box component="section" aria-label="What would change this" sx={{ mt: 2 }}>
+      <Typography sx={{ fontWeight: 700 }}>What would change this</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {whatIf.map(({ next, pass }) => (
+          <Box
+            component="li"
+            key={next}
+            sx={{
+              display: 'flex',
+              gap: 2,
+              justifyContent: 'space-between',
+              alignItems: 'baseline',
+              py: 0.25,
+            }}
+          >
+            <span>{nextMockWords[next]}</span>
+            <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+              {percent(now)} → <b>{percent(pass)}</b>
+            </Box>
+          </Box>
+        ))}
       </Box>
     </Box>
   );

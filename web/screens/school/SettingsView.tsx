@@ -12,10 +12,35 @@ const keys = Object.keys(settingWords) as Key[];
 const groups: readonly (readonly [title: string, keys: readonly Key[]])[] = [
   [
     'Requirements for “ready”',
-    ['readyPass', 'readyLow', 'nearlyPass', 'mocks', 'mockDays', 'routes', 'cleanMocks', 'questions'],
+    [
+      'readyPass',
+      'readyLow',
+      'nearlyPass',
+      'mocks',
+      'mockDays',
+      'routes',
+      'cleanMocks',
+      'helpMocks',
+      'helpVoice',
+      'helpHands',
+      'questions',
+    ],
   ],
   ['Too little evidence', ['leastTests', 'widest']],
-  ['How mocks count', ['halfLife', 'priorTests', 'daySpread', 'nerves', 'usualMinors', 'usualGrave']],
+  [
+    'How mocks count',
+    [
+      'halfLife',
+      'priorTests',
+      'levelShape',
+      'slopeSpread',
+      'steady',
+      'daySpread',
+      'nerves',
+      'usualMinors',
+      'usualGrave',
+    ],
+  ],
   ['What to work on', ['readyMinors', 'readyGrave', 'hourFactor', 'weekHours']],
   ['Simulation', ['outer', 'inner']],
 ];
