@@ -45,6 +45,7 @@ export {
   type RatingPair,
   type ReadinessRow,
   type SettingsView,
+  type StrictnessView,
   type TrustView,
 } from './readiness';
 export { ResultToKeep, type ResultView } from './result';

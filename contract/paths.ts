@@ -312,6 +312,12 @@ export const operations: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/trust/strictness',
+    summary: 'How strict licence tests are against the school’s mocks, by their results',
+    right: 'compare all mocks',
+  },
+  {
+    method: 'get',
     path: '/trust',
     summary: 'How accurate forecasts were, and ratings of both',
     right: 'teach',

@@ -11,6 +11,7 @@ import {
   type ReadinessWord,
   type SchoolRates,
   type Trust,
+  type Strictness,
 } from '../core/readiness';
 import type { StandardRef } from '../core/standard';
 import type { Overrule } from './learner';
@@ -78,6 +79,11 @@ export interface TrustView {
   readonly unforetold: number;
   /** How far learners and instructors were apart, by mock and area. */
   readonly ratings: readonly RatingPair[];
+}
+
+/** How strict licence tests are against the school's mocks; null without any result that had a mock before it. */
+export interface StrictnessView {
+  readonly strictness: Strictness | null;
 }
 
 /** One area of one mock, rated by both, out of ten. */

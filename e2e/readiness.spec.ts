@@ -256,6 +256,14 @@ test('the school: its own advice is shown at the debrief, absurd settings cannot
   await chart.getByRole('button', { name: 'As a table' }).click();
   await expect(chart.getByRole('row')).toHaveCount(6);
 
+  const strict = page.getByRole('region', { name: 'How strict licence tests are' });
+  await expect(strict).toContainText(/from \d+ results/, { timeout: 20_000 });
+  await expect(strict).toContainText('Forecasts don’t use this');
+  await strict.getByRole('button', { name: /^Use [\d.]+ in forecasts/ }).click();
+  await expect(strict).toContainText(/Forecasts reckon with [\d.]+ times/);
+  await strict.getByRole('button', { name: 'Stop using it' }).click();
+  await expect(strict).toContainText('Forecasts don’t use this');
+
   await page.getByRole('tab', { name: 'Readiness rules' }).click();
   const mocks = page.getByLabel('Mocks needed');
   await mocks.fill('300');

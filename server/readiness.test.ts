@@ -14,6 +14,7 @@ import type {
   ResultView,
   SchoolView,
   SharedView,
+  StrictnessView,
   MockSummary,
 } from '../contract';
 import { forecastDay, markedItems, readinessOf } from '../core/readiness';
@@ -234,6 +235,31 @@ describe('official results', () => {
     expect(foretold?.mocks).toBeGreaterThan(4);
     expect(foretold?.pass).toBeGreaterThan(0);
   });
+
+  it('say how strict tests are against the school’s mocks, and a failed one makes them stricter', async () => {
+    const strictness = async () =>
+      ((await client.get('/trust/strictness')).body as StrictnessView).strictness;
+    const before = await strictness();
+    expect(before?.tests).toBeGreaterThan(1);
+    expect(before?.low).toBeLessThan(before?.factor ?? 0);
+    expect(before?.high).toBeGreaterThan(before?.factor ?? 9);
+    // Somebody with a good chance fails.
+    const best = [...(await rows())].sort((a, b) => (b.pass ?? 0) - (a.pass ?? 0))[0];
+    const id = randomUUID();
+    const result = {
+      learner: best?.learner.id,
+      day: new Date(Date.now()).toISOString().slice(0, 10),
+      standard: best?.standard?.id,
+      passed: false,
+      note: '',
+    };
+    expect((await enter(result, id)).status).toBe(200);
+    const after = await strictness();
+    expect(after?.tests).toBe((before?.tests ?? 0) + 1);
+    expect(after?.factor).toBeGreaterThan(before?.factor ?? 9);
+    await client.ask('DELETE', `/results/${id}`);
+    expect(await strictness()).toEqual(before);
+  }, 60_000);
 
   it('before any mock foretell nothing, and say so in the school’s trust', async () => {
     const { id: learner } = await learnerNamed('Tomas Wielgosz');

@@ -125,7 +125,6 @@ export interface KindFigures {
 }
 
 const DAY = 86_400_000;
-const TRUE_TESTS = 3_000;
 
 /** Forecasts of learners of one kind, against their true chances. */
 export function forecastsOf(
@@ -134,6 +133,8 @@ export function forecastsOf(
   settings: ReadinessSettings,
   learners: number,
   seed: number,
+  /** So many tests of each learner tell the true chance. */
+  trueTests = 3_000,
 ): KindFigures {
   const random = randomFrom(seed);
   const { cells, firstBreach } = fastLimits(standard);
@@ -197,11 +198,11 @@ export function forecastsOf(
       });
     });
     let passed = 0;
-    for (let k = 0; k < TRUE_TESTS; k += 1) {
+    for (let k = 0; k < trueTests; k += 1) {
       const { marks } = drive(last[0], last[1]);
       if (firstBreach(Uint16Array.from(marks), marks.length).at < 0) passed += 1;
     }
-    const chance = passed / TRUE_TESTS;
+    const chance = passed / trueTests;
     const told = forecast({
       standard,
       posterior: posteriorOf(

@@ -1,5 +1,12 @@
 import type Router from '@koa/router';
-import { ResultToKeep, type Page, type RatingPair, type ResultView, type TrustView } from '../../contract';
+import {
+  ResultToKeep,
+  type Page,
+  type RatingPair,
+  type ResultView,
+  type StrictnessView,
+  type TrustView,
+} from '../../contract';
 import { driveOf, ratingsBy } from '../../core/marking';
 import { trustOf } from '../../core/readiness';
 import { badInput, bodyAs, instructorOf, notFound, pageOfList, seenBy, uuidOf, whenGone } from '../http';
@@ -18,7 +25,7 @@ import {
   stateOfEvidence,
   type Database,
 } from '../store';
-import { foretold } from '../work';
+import { foretold, strictnessOfTests } from '../work';
 import type { Parts } from './parts';
 
 /** Later than any day, written without its hyphens. */
@@ -85,6 +92,16 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
       });
     });
     ctx.status = 204;
+  });
+
+  router.get('/trust/strictness', async (ctx) => {
+    ctx.body = {
+      strictness: await strictnessOfTests({
+        databaseFile,
+        state: await stateOfEvidence(db),
+        signal: whenGone(ctx),
+      }),
+    } satisfies StrictnessView;
   });
 
   router.get('/trust', async (ctx) => {

@@ -482,6 +482,7 @@ export async function stateOfEvidence(db: Database): Promise<string> {
       || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from learners)
       || ' ' || (select coalesce(sum(revision), 0) from questions)
       || ' ' || (select coalesce(sum(revision), 0) from settings)
+      || ' ' || (select count(*) || ' ' || coalesce(sum(removed), 0) || ' ' || coalesce(max(entered_at), '') from results)
       || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from lessons) as state`.execute(db);
   return rows[0]?.state ?? '';
 }

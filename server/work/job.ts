@@ -9,6 +9,7 @@ import type {
 } from '../../contract';
 import type { PlacedDrive, Site } from '../../core/hotspot';
 import type { Parsed } from '../../core/problems';
+import type { Strictness } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
 import type { Counts, NetworkRow } from '../store';
 
@@ -42,6 +43,7 @@ export interface Jobs {
     readonly asked: { readonly learner: string; readonly standard: string; readonly day: string };
     readonly answer: ResultView['foretold'];
   };
+  readonly strictness: { readonly asked: object; readonly answer: Strictness | null };
   /** Tells a line for each part of the way. */
   readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
   readonly report: { readonly asked: { readonly mock: string }; readonly answer: Uint8Array | null };

@@ -1,5 +1,6 @@
 import { PassThrough, type Readable } from 'node:stream';
 import type { EvidenceView, ReadinessRow, RejudgeLine, ResultView } from '../../contract';
+import type { Strictness } from '../../core/readiness';
 import type { StandardRef } from '../../core/standard';
 import type { Jobs, PlacedSchool } from './job';
 import { keptAnswers } from './kept';
@@ -17,7 +18,7 @@ export interface Asking {
 }
 
 /** One kind of work of which the answer is kept. @param day with the state, for a day makes evidence older */
-function kept<K extends 'hot spots' | 'readiness list' | 'evidence' | 'foretell'>(
+function kept<K extends 'hot spots' | 'readiness list' | 'evidence' | 'foretell' | 'strictness'>(
   what: K,
   { databaseFile, state, signal }: Asking,
   day: string,
@@ -42,6 +43,9 @@ export const evidenceOfLearner = (
 
 export const foretold = (asking: Asking, asked: Jobs['foretell']['asked']): Promise<ResultView['foretold']> =>
   kept('foretell', asking, asked.day, asked);
+
+export const strictnessOfTests = (asking: Asking): Promise<Strictness | null> =>
+  kept('strictness', asking, '', {});
 
 /**
  * Judges all drives of the school under one standard. The answer is a stream of `RejudgeLine`s, each a line of JSON;

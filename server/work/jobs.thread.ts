@@ -13,7 +13,7 @@ import {
   type Database,
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
-import { evidenceFor, foretell, readinessList } from './jobs/evidence';
+import { evidenceFor, foretell, readinessList, strictness } from './jobs/evidence';
 import { placeAll } from './jobs/hotSpots';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
@@ -62,6 +62,8 @@ function done(
             return evidenceFor(db, job.learner, job.standard, job.now);
           case 'foretell':
             return foretell(db, job.learner, job.standard, job.day);
+          case 'strictness':
+            return strictness(db);
           case 'report':
             return printedReport(db, job.mock);
           case 'learner record':

@@ -7,12 +7,15 @@ import {
   noonOf,
   readinessOf,
   schoolRates,
+  STRICTNESS,
+  strictnessOf,
   settingsFrom,
   type Evidence,
   type MockDrive,
   type ReadinessInput,
   type ReadinessSettings,
   type SchoolRates,
+  type Strictness,
 } from '../../../core/readiness';
 import { allLimits, limitTitle, type Standard } from '../../../core/standard';
 import {
@@ -22,6 +25,7 @@ import {
   listLearners,
   listLessons,
   listQuestions,
+  listResults,
   mocksByLearner,
   newestStandard,
   settingsHeld,
@@ -254,17 +258,17 @@ export async function priorFor(
   };
 }
 
-/** What would have been said of a test before its day, from the mocks before it; null without any. */
-export async function foretell(
+/** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
+async function knownBefore(
   db: Database,
+  all: SchoolDrives,
   learnerId: string,
   standardId: string,
   day: string,
-): Promise<ResultView['foretold']> {
+): Promise<ReadinessInput | null> {
   const learner = await learnerById(db, learnerId);
   const standard = await newestStandard(db, standardId);
   if (!learner || !standard) return null;
-  const all = await schoolDrives(db);
   const before = (mocks: readonly MockDrive[]) =>
     mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
   const byLearner = new Map([...all.byLearner].map(([id, mocks]) => [id, before(mocks)]));
@@ -273,7 +277,7 @@ export async function foretell(
   const evidence = of(standard, learnerId).filter(({ exposure, done }) => exposure > 0 || done.length > 0);
   if (evidence.length === 0) return null;
   const answers = await answersFor(db, learnerId, mocks);
-  const { forecast } = readinessOf({
+  return {
     learner: learnerId,
     standard,
     evidence,
@@ -287,7 +291,38 @@ export async function foretell(
     now: noonOf(day),
     hours: 0,
     brief: true,
-  });
-  const { pass, low, high } = forecast;
-  return { pass, low, high, mocks: evidence.length };
+  };
+}
+
+/** What would have been said of a test before its day, from the mocks before it; null without any. */
+export async function foretell(
+  db: Database,
+  learnerId: string,
+  standardId: string,
+  day: string,
+): Promise<ResultView['foretold']> {
+  const known = await knownBefore(db, await schoolDrives(db), learnerId, standardId, day);
+  if (!known) return null;
+  const { pass, low, high } = readinessOf(known).forecast;
+  return { pass, low, high, mocks: known.evidence.length };
+}
+
+/** So many of the newest results tell how strict tests are now; so many learners are drawn for each. */
+const RESULTS = 60;
+const DRAWN = 80;
+
+/** How strict licence tests are against the school's mocks, from its newest results; null without any. */
+export async function strictness(db: Database): Promise<Strictness | null> {
+  const all = await schoolDrives(db);
+  const taken = [];
+  for (const { learner, standard, day, passed } of (await listResults(db, null)).slice(0, RESULTS)) {
+    const known = await knownBefore(db, all, learner.id, standard, day);
+    if (!known) continue;
+    const chances = STRICTNESS.map((nerves) => {
+      const settings = { ...known.settings, nerves, outer: DRAWN };
+      return readinessOf({ ...known, settings }).forecast.pass;
+    });
+    taken.push({ chances, passed });
+  }
+  return strictnessOf(taken);
 }

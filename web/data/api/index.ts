@@ -62,6 +62,7 @@ export {
   useKeepResultMutation,
   useRemoveResultMutation,
   useTrustQuery,
+  useStrictnessQuery,
 } from './readiness';
 export {
   useLessonsQuery,

@@ -6,6 +6,7 @@ import type {
   ResultToKeep,
   ResultView,
   SettingsView,
+  StrictnessView,
   TrustView,
 } from '../../../contract';
 import type { Advice } from '../../../core/coaching';
@@ -73,6 +74,10 @@ const readiness = api.injectEndpoints({
       query: (id) => ({ url: `/results/${id}`, method: 'DELETE' }),
       invalidatesTags: ['results'],
     }),
+    strictness: build.query<StrictnessView, Nothing>({
+      query: () => '/trust/strictness',
+      providesTags: ['results', 'readiness'],
+    }),
     trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: [RESULTS, 'mocks'] }),
   }),
 });
@@ -88,4 +93,5 @@ export const {
   useKeepResultMutation,
   useRemoveResultMutation,
   useTrustQuery,
+  useStrictnessQuery,
 } = readiness;

@@ -2,14 +2,16 @@ import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { RatingPair } from '../../../contract';
 import { TRUST_TESTS, type Trust } from '../../../core/readiness';
-import { errorText, useTrustQuery } from '../../data/api';
+import { errorText, useMay, useTrustQuery } from '../../data/api';
 import { dayAxis, Figure } from '../../parts/charts';
 import { percent } from '../../parts/readiness';
 import { colour, dayText, localZone, EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { StrictnessPanel } from './StrictnessPanel';
 
 /** Whether "80 %" means 80 %, and how far learners are from their instructors. */
 export function TrustView() {
   const { data, error } = useTrustQuery();
+  const compares = useMay('compare all mocks');
   if (error) return <ErrorNote title="Forecast accuracy could not be loaded">{errorText(error)}</ErrorNote>;
   if (!data) return <LoadingNote what="licence test results" />;
   const { trust, unforetold, ratings } = data;
@@ -29,6 +31,7 @@ export function TrustView() {
           there was no forecast, so {unforetold === 1 ? 'it isn’t' : 'they aren’t'} counted here.
         </Typography>
       ) : null}
+      {compares ? <StrictnessPanel /> : null}
       <Gaps ratings={ratings} />
     </Box>
   );
