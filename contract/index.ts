@@ -19,6 +19,7 @@ export {
   type ListedLearner,
   type Overrule,
 } from './learner';
+export { GradingToKeep, type GradingView } from './agreement';
 export { LessonToChange, LessonToKeep, MOST_REPEATS, SeriesToAdd, type LessonView } from './lesson';
 export { CalendarToMake, ShareToMake, type LinkView, type SharedView } from './link';
 export { operations, type BodyClass, type Operation, type Owned } from './paths';

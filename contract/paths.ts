@@ -1,3 +1,4 @@
+import { GradingToKeep } from './agreement';
 import { DrillBatch } from './drill';
 import { Erasure, GoalTick, LearnerChange, LearnersToImport, NewLearner } from './learner';
 import { LessonToChange, SeriesToAdd } from './lesson';
@@ -309,6 +310,19 @@ export const operations: readonly Operation[] = [
     right: 'teach',
     of: 'result',
     changes: true,
+  },
+  {
+    method: 'get',
+    path: '/gradings',
+    summary: 'How the written cases were graded, the newest first; a trainee sees their own',
+    right: 'teach',
+  },
+  {
+    method: 'put',
+    path: '/gradings/:id',
+    summary: 'Keep one going through of the written cases, as one’s own',
+    body: GradingToKeep,
+    right: 'teach',
   },
   {
     method: 'get',

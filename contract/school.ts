@@ -127,7 +127,8 @@ export interface UnreadableRecord {
     | 'settings'
     | 'yard course'
     | 'yard vehicle'
-    | 'yard practice';
+    | 'yard practice'
+    | 'grading';
   readonly id: string;
   readonly name: string;
   /** What cannot be read, and what is shown instead. */

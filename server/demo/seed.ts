@@ -1,3 +1,4 @@
+import { grades, writtenCases } from '../../core/agreement';
 import { judge, type DriveEvent } from '../../core/marking';
 import { act } from '../../core/session';
 import type { Standard } from '../../core/standard';
@@ -13,6 +14,7 @@ import {
   changeVehicle,
   eventsOf,
   inTransaction,
+  keepGrading,
   listMocks,
   tickGoal,
   listLearners,
@@ -117,6 +119,7 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
   await seedDiary(db, today, { learners, instructors, vehicles, routes });
   await seedTrainee(db, today, instructors, randomFrom(seed + 6));
   await seedGoals(db, instructors[0] ?? '', randomFrom(seed + 7));
+  await seedGradings(db, today, instructors, randomFrom(seed + 8));
   const drives = randomFrom(seed + 5);
   await seedYard(db, yard, {
     learner: learners[0] ?? '',
@@ -127,6 +130,33 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
     zone: DEMO_ZONE,
     ids: [uuidFrom(drives), uuidFrom(drives), uuidFrom(drives)],
   });
+}
+
+/** How often the demo's instructors grade a case a step milder or stricter than the guide, and how many days ago. */
+const demoGradings = [
+  { by: 0, daysAgo: 190, milder: 0.16, stricter: 0.08 },
+  { by: 0, daysAgo: 20, milder: 0.1, stricter: 0.06 },
+  { by: 1, daysAgo: 18, milder: 0.06, stricter: 0.24 },
+] as const;
+
+/** Written cases as the instructors graded them. */
+async function seedGradings(
+  db: Database,
+  today: Date,
+  instructors: readonly string[],
+  random: Random,
+): Promise<void> {
+  for (const { by, daysAgo, milder, stricter } of demoGradings)
+    await keepGrading(db, {
+      id: uuidFrom(random),
+      by: instructors[by] ?? '',
+      at: new Date(today.getTime() - daysAgo * DAY).toISOString(),
+      grades: writtenCases.map(({ id, grade }) => {
+        const luck = random();
+        const step = luck < milder ? -1 : luck < milder + stricter ? 1 : 0;
+        return { case: id, grade: grades.find((one) => one === grade + step) ?? grade };
+      }),
+    });
 }
 
 /** Goals of one learner's last debrief, some of them reached. */

@@ -5,6 +5,7 @@ import { tryWriting } from '../store';
 import { coachingRoutes } from './coaching';
 import { diaryRoutes } from './diary';
 import { drillRoutes } from './drill';
+import { gradingRoutes } from './gradings';
 import { learnerRoutes } from './learners';
 import { networkRoutes } from './networks';
 import { openApi } from './openapi';
@@ -69,6 +70,7 @@ export function routes(parts: Parts): Router {
   resultRoutes(router, parts);
   diaryRoutes(router, parts);
   drillRoutes(router, parts);
+  gradingRoutes(router, parts);
   yardRoutes(router, parts);
   practiceRoutes(router, parts);
   vehicleRoutes(router, parts);

@@ -55,6 +55,7 @@ export {
   routeById,
   routePhoto,
 } from './routes';
+export { keepGrading, listGradings } from './gradings';
 export { keepResult, listResults, removeResult, resultById } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { keepYardFile, removeYardFile, yardHeld } from './yardFiles';

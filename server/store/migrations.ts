@@ -29,6 +29,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '016-people': { up: people },
   '017-goals-and-paper': { up: goalsAndPaper },
   '018-series': { up: series },
+  '019-gradings': { up: gradings },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -307,6 +308,13 @@ async function series(db: Kysely<unknown>): Promise<void> {
   await sql`create index lessons_by_series on lessons(series, starts_at) where series is not null`.execute(
     db,
   );
+}
+
+/** Written cases, graded by those who mark. */
+async function gradings(db: Kysely<unknown>): Promise<void> {
+  await sql`create table gradings (
+    id text primary key, instructor text not null references instructors(id), at text not null,
+    grades text not null) strict`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -181,6 +181,8 @@ export interface Tables {
     revision: number;
   };
   /** Goals of debriefs that were reached. */
+  /** Written cases as somebody graded them at one time. */
+  gradings: { id: string; instructor: string; at: string; grades: string };
   goal_ticks: { mock: string; goal: string; at: string; instructor: string };
   /** Courses and vehicles as geometry of the school's own. */
   yard_files: {

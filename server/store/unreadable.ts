@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { UnreadableRecord } from '../../contract';
 import { readRoute } from '../../core/route';
 import type { Database } from './database';
+import { readGrades } from './gradings';
 import { readDetails, readOverrule, readPapers } from './learners';
 import { shownZone } from './readable';
 import { readQuestion } from './questions';
@@ -96,6 +97,8 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     .execute())
     if (foretold !== null && !readForecast(foretold))
       tell('result', id, day, 'The forecast of that day; the result counts, the forecast does not.');
+  for (const { id, at, grades } of await db.selectFrom('gradings').selectAll().execute())
+    if (!readGrades(grades)) tell('grading', id, at.slice(0, 10), 'All of them; they are not compared.');
   for (const { key, body } of await db.selectFrom('settings').select(['key', 'body']).execute())
     if (!readSettings(body)) tell('settings', key, key, 'All of them; those that ship are used.');
   for (const { id, kind, title, body } of await db.selectFrom('yard_files').selectAll().execute())

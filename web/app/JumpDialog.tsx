@@ -27,6 +27,7 @@ const deeds = [
   ['Invite somebody', 'people of the school', '/school?view=people'],
   ['Back up, restore, export', 'the school', '/school?view=devices'],
   ['Change your passphrase', 'your sign-in', '/school?view=you'],
+  ['Grade written cases', 'marking agreement, kappa', '/school?view=agreement'],
   ['Who changed what', 'changes in the school', '/school?view=changes'],
   ['Import a list of learners', 'learners', '/learners'],
   ['Archived learners', 'learners', '/learners?left=1'],

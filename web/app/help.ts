@@ -157,7 +157,7 @@ export const help: Readonly<Record<string, readonly string[]>> = {
   '/school': [
     'Settings for everybody: standard, units, when a learner counts as ready, advice and devices. Owners can change them.',
     'People invites instructors by a link that works once, and says what each role can do. Changes tells who changed what.',
-    'Forecast accuracy compares forecasts with licence test results.',
+    'Forecast accuracy compares forecasts with licence test results, Marking agreement how you and colleagues grade written cases.',
     'Backups are made every day; you can restore one after seeing what would change.',
     'Your sign-in changes your passphrase, and shows and signs out your devices.',
   ],

@@ -97,6 +97,7 @@ export const api = createApi({
     'readiness',
     'evidence',
     'backups',
+    'gradings',
     'results',
     'lessons',
     'links',

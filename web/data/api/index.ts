@@ -15,6 +15,8 @@ export {
 export {
   useChangePagesInfiniteQuery,
   useChangePersonMutation,
+  useGradingsQuery,
+  useKeepGradingMutation,
   useEndInvitationMutation,
   useInvitationsQuery,
   useInviteMutation,

@@ -1,5 +1,6 @@
 import type {
   ChangeView,
+  GradingView,
   Invitation,
   InvitationMade,
   InvitationView,
@@ -23,6 +24,16 @@ const people = api.injectEndpoints({
       query: ({ id, change }) => ({ url: `/people/${id}`, method: 'PATCH', body: { ...change } }),
       invalidatesTags: (result) => (result ? ['people', 'session', 'changes'] : []),
     }),
+    gradings: build.query<Page<GradingView>, Nothing>({
+      query: () => '/gradings',
+      providesTags: ['gradings'],
+    }),
+    keepGrading: build.mutation<GradingView, { readonly id: string; readonly grades: GradingView['grades'] }>(
+      {
+        query: ({ id, grades }) => ({ url: `/gradings/${id}`, method: 'PUT', body: { grades } }),
+        invalidatesTags: ['gradings'],
+      },
+    ),
     signOutPerson: build.mutation<unknown, string>({
       query: (id) => ({ url: `/people/${id}/devices`, method: 'DELETE' }),
       invalidatesTags: ['people', 'changes'],
@@ -57,6 +68,8 @@ const people = api.injectEndpoints({
 export const {
   useChangePagesInfiniteQuery,
   useChangePersonMutation,
+  useGradingsQuery,
+  useKeepGradingMutation,
   useEndInvitationMutation,
   useInvitationsQuery,
   useInviteMutation,

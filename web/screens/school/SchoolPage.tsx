@@ -4,6 +4,7 @@ import { colour } from '../../parts/ui';
 import { useMay } from '../../data/api';
 import { OnlyOwners } from '../../parts/people';
 import { AdviceView } from './AdviceView';
+import { AgreementView } from './AgreementView';
 import { ChangesView } from './ChangesView';
 import { DevicesView } from './DevicesView';
 import { GeneralView } from './GeneralView';
@@ -17,6 +18,7 @@ const views = [
   ['general', 'Settings'],
   ['people', 'People'],
   ['trust', 'Forecast accuracy'],
+  ['agreement', 'Marking agreement'],
   ['readiness', 'Readiness rules'],
   ['advice', 'Advice'],
   ['devices', 'Devices and backups'],
@@ -64,6 +66,7 @@ export function SchoolPage() {
       ) : null}
       {view === 'people' ? <PeopleView /> : null}
       {view === 'trust' ? <TrustView /> : null}
+      {view === 'agreement' ? <AgreementView /> : null}
       {view === 'readiness' ? (
         <OnlyOwners right="manage the school" what="these rules">
           <SettingsView />

@@ -53,6 +53,7 @@ const words: Readonly<Record<UnreadableRecord['kind'], string>> = {
   'yard course': 'Course',
   'yard vehicle': 'Vehicle of the yard',
   'yard practice': 'Yard practice of',
+  grading: 'Grades of written cases of',
 };
 
 function NameOf({ record: { kind, id, name } }: { readonly record: UnreadableRecord }) {
