@@ -37,7 +37,7 @@ export function GradeCases({ onDone }: { readonly onDone: () => void }) {
       </Box>
       {now ? (
         <>
-          <Typography sx={{ fontSize: '1.35rem', minHeight: { xs: '9em', sm: '5em' } }}>
+          <Typography sx={{ fontSize: '1.35rem', minHeight: { xs: '6em', sm: '5em' } }}>
             {now.text}
           </Typography>
           <Box

@@ -15,7 +15,8 @@ const AS_STRICT = 0.07;
 const times = (factor: number): string => factor.toFixed(2).replace(/0$/, '');
 
 /** What the results say of the school's own marking, in a sentence. */
-function sentence({ factor, low, high }: Strictness): string {
+function sentence({ factor, low, high, tests }: Strictness): string {
+  if (tests < TRUST_TESTS) return 'There are too few results to say how strict licence tests are.';
   const sure = low > 1 || high < 1;
   const much = Math.abs(Math.log(factor)) < Math.log(1 + AS_STRICT);
   if (much) return 'Licence tests count about as many faults as your mocks.';
@@ -47,7 +48,7 @@ export function StrictnessPanel() {
       <Typography>
         {times(strictness.factor)} times the faults of a mock, somewhere between {times(strictness.low)} and{' '}
         {times(strictness.high)} (80% range), from {strictness.tests} results.
-        {strictness.tests < TRUST_TESTS ? ` Fewer than ${TRUST_TESTS} results say little.` : ''}
+        {strictness.tests < TRUST_TESTS ? ` ${TRUST_TESTS} results begin to say something.` : ''}
       </Typography>
       <Typography sx={{ color: 'text.secondary' }}>
         {used
