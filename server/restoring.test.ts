@@ -133,7 +133,8 @@ it('a backup file from elsewhere is checked, kept beside the others, restored fr
       [new Uint8Array(0), undefined],
       [new TextEncoder().encode('no database at all'.repeat(400)), undefined],
       [new Uint8Array(bytes.subarray(0, 20_000)), undefined],
-      [new Uint8Array(bytes), 'application/octet-stream'],
+      // Refused before it is read: more of it would be written to a connection that has ended.
+      [new Uint8Array(bytes.subarray(0, 100)), 'application/octet-stream'],
     ] as const) {
       const refused = await send('bad.db', broken, type);
       expect(refused.status).toBe(400);

@@ -32,7 +32,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'stall-quiet',
     'The car stalls at the kerb of an empty street. It is made safe and started again calmly within half a minute.',
     MINOR,
-    'Nobody was affected, and it was put right at once.',
+    'Nobody was affected, and it was corrected at once.',
   ),
   written(
     'control',
@@ -88,7 +88,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'dry-steering',
     'While parked the wheel is turned a full turn before the car moves.',
     MINOR,
-    'Hard on the car and a sign of haste, with nobody affected. Some standards leave it out.',
+    'Hard on the car and a sign of haste, with nobody affected. Some standards count nothing.',
   ),
   written(
     'observation',
@@ -102,7 +102,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'mirrors-only-third',
     'For the third time today the car moves off with no look over the shoulder. Nothing comes this time either.',
     SERIOUS,
-    'Three times on one skill is a habit: the guide proposes serious, and you may leave it minor.',
+    'Three times on one skill is a habit: the guide proposes serious, and minor stays possible.',
   ),
   written(
     'observation',
@@ -228,7 +228,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'parked-row-slow',
     'Past a row of parked cars the gap is half a metre, at fifteen miles an hour, with nobody near.',
     MINOR,
-    'Closer than a door, at a speed at which it could be put right.',
+    'Closer than a door, at a speed at which it could be corrected.',
   ),
   written(
     'position',
@@ -261,9 +261,9 @@ export const writtenCases: readonly WrittenCase[] = [
   written(
     'progress',
     'limit-creep',
-    'Once, downhill, the needle stands at thirty-two in a limit of thirty, and is brought back at once.',
+    'Once, downhill, the needle stands at thirty-two in a limit of thirty, and the car is slowed at once.',
     MINOR,
-    'Little, short, and put right without being told. Many would say nothing.',
+    'Little, short, and corrected without being told. Many would say nothing.',
   ),
   written(
     'progress',
@@ -312,7 +312,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'bay-corrected',
     'In a bay park the car is pulled forward once to straighten, with all looks round made again.',
     MINOR,
-    'Minor at most: it was put right with the checks. Some standards count nothing.',
+    'Minor at most: it was corrected with the checks. Some standards count nothing.',
   ),
   written(
     'manoeuvres',
@@ -340,7 +340,7 @@ export const writtenCases: readonly WrittenCase[] = [
     'kerb-touch',
     'In a parallel park the rear tyre touches the kerb lightly and is eased off.',
     MINOR,
-    'A light touch, put right.',
+    'A light touch, corrected.',
   ),
   written(
     'independent',
