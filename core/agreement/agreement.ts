@@ -20,7 +20,7 @@ export const agreementOf = (cases: readonly WrittenCase[], a: Grades, b: Grades)
 export const guideOf = (cases: readonly WrittenCase[]): Grades =>
   new Map(cases.map(({ id, grade }) => [id, grade]));
 
-/** By how much somebody grades above another on average, in steps: above nought is stricter. */
+/** By how much somebody grades above another on average, in steps: above 0 is stricter. */
 export function leaning(cases: readonly WrittenCase[], a: Grades, b: Grades): number | null {
   const pairs = both(cases, a, b);
   return pairs.length === 0 ? null : pairs.reduce((sum, [one, other]) => sum + one - other, 0) / pairs.length;

@@ -1,1 +1,2 @@
+export { laterOf } from './series';
 export { clashesOf, travelMinutes, type Booked, type Clash } from './clashes';

@@ -9,7 +9,7 @@ export interface Rate {
 /** What a mock tells of the level of a learner: how many small faults of the road, in how much of a test, when. */
 export interface LevelCount {
   readonly count: number;
-  /** How much of a test it was, above nought. */
+  /** How much of a test it was, above 0. */
   readonly exposure: number;
   /** Weeks before the test. */
   readonly weeks: number;
@@ -18,7 +18,7 @@ export interface LevelCount {
 
 /** One course that a learner may have taken: by how much their faults change, and the level that follows from it. */
 export interface Course {
-  /** Natural logarithm of the factor a week; below nought they learn. */
+  /** Natural logarithm of the factor a week; below 0 they learn. */
   readonly slope: number;
   /** How likely it is; all courses together make one. */
   readonly chance: number;
@@ -56,10 +56,10 @@ export function coursesOf(
       ? [0]
       : Array.from({ length: 2 * SIDE + 1 }, (_, n) => ((n - SIDE) / SIDE) * REACH * spread);
   // Some stay as they are; of the others slopes are normal.
-  const bell = (slope: number): number => Math.exp(-((slope / spread) ** 2) / 2);
-  const bells = spread < NO_SPREAD ? 1 : slopes.reduce((sum, slope) => sum + bell(slope), 0);
+  const bell = (slope: number): number => (slope === 0 ? 1 : Math.exp(-((slope / spread) ** 2) / 2));
+  const bells = slopes.reduce((sum, slope) => sum + bell(slope), 0);
   const priorOf = (slope: number): number =>
-    spread < NO_SPREAD ? 1 : ((1 - steady) * bell(slope)) / bells + (slope === 0 ? steady : 0);
+    ((1 - steady) * bell(slope)) / bells + (slope === 0 ? steady : 0);
   // What is usual is held of the learner as the mocks saw them, so that no change is believed for the sake of it.
   const whole = mocks.reduce((sum, { exposure, weight }) => sum + exposure * weight, 0);
   const middle =

@@ -13,6 +13,8 @@ export { papersOn, type Paper } from './papers';
 export type { PlannedHour } from './plan';
 export { posteriorOf, schoolRates, type SchoolRates } from './posterior';
 export {
+  allAnswers,
+  chancesAt,
   forecastDay,
   noonOf,
   questionOdds,

@@ -187,28 +187,29 @@ export function posteriorOf(
     ...new Set(cells.filter(({ gravity }) => gravity >= 2).map(({ severity }) => severity)),
   ].map((severity) => cells.flatMap((cell, n) => (cell.severity === severity ? [n] : [])));
   const kinds = [...new Set(cells.flatMap(({ needs }) => needs ?? []))];
-  const kindCell = new Map(kinds.map((kind) => [kind, cells.findIndex(({ needs }) => needs === kind)]));
-  /** Tests in which something could be seen, reckoned to the day by a course. */
-  const seenBy = (slope: number, exposureIn: (told: Told) => number): number =>
-    b +
-    weighed.reduce(
-      (sum, { told, weight, weeks }) => sum + weight * exposureIn(told) * Math.exp(-slope * weeks),
-      0,
-    );
-  const withRates = courses.map((course): CourseRates => ({
-    ...course,
-    grave: severities.map((of) => ({
-      alpha: b * total(usual.grave, of) + total(own.marks, of),
-      // A part that was not driven is a small part of what can go gravely wrong.
-      beta: seenBy(course.slope, ({ exposures }) => meanOver(exposures, usual.grave, of)),
-    })),
-    seen: new Map(
-      kinds.map((kind) => [
-        kind,
-        seenBy(course.slope, ({ exposures }) => exposures[kindCell.get(kind) ?? -1] ?? 0),
-      ]),
-    ),
+  /** How much of something each mock could have shown; the same for every course. */
+  const shown = (exposureIn: (told: Told) => number): readonly number[] =>
+    weighed.map(({ told, weight }) => weight * exposureIn(told));
+  // A part that was not driven is a small part of what can go gravely wrong.
+  const ofGrave = severities.map((of) => ({
+    alpha: b * total(usual.grave, of) + total(own.marks, of),
+    shown: shown(({ exposures }) => meanOver(exposures, usual.grave, of)),
   }));
+  const ofKind = kinds.map((kind) => {
+    const cell = cells.findIndex(({ needs }) => needs === kind);
+    return [kind, shown(({ exposures }) => exposures[cell] ?? 0)] as const;
+  });
+  const withRates = courses.map((course): CourseRates => {
+    // Earlier mocks reckoned to the day by the course.
+    const factors = weighed.map(({ weeks }) => Math.exp(-course.slope * weeks));
+    const seen = (of: readonly number[]): number =>
+      b + of.reduce((sum, exposure, n) => sum + exposure * (factors[n] ?? 1), 0);
+    return {
+      ...course,
+      grave: ofGrave.map(({ alpha, shown: of }) => ({ alpha, beta: seen(of) })),
+      seen: new Map(ofKind.map(([kind, of]) => [kind, seen(of)])),
+    };
+  });
   const grave = severities.map((of) => {
     const weights = of.map((n) => b * (usual.grave[n] ?? 0) + (own.marks[n] ?? 0));
     const whole = weights.reduce((sum, weight) => sum + weight, 0);

@@ -1,12 +1,21 @@
-import { memoryOf, questionSets, recallAt, wrongChances, type Question, type Recalled } from '../questions';
+import { driveOf } from '../marking';
+import {
+  memoryOf,
+  questionSets,
+  recallAt,
+  recalledInTest,
+  wrongChances,
+  type Question,
+  type Recalled,
+} from '../questions';
 import { seedOf } from '../random';
 import type { Standard } from '../standard';
-import type { Evidence } from './evidence';
+import type { Evidence, MockDrive } from './evidence';
 import { judgeReadiness, type ReadinessJudgement } from './judgement';
 import { papersOn, type Paper } from './papers';
 import { posteriorOf, type SchoolRates } from './posterior';
 import type { ReadinessSettings } from './settings';
-import { forecasting, type Forecast } from './simulate';
+import { forecast, forecasting, type Forecast } from './simulate';
 import { whatIfs, type WhatIf } from './whatIf';
 
 /** The instant that stands for a day: noon. */
@@ -69,6 +78,28 @@ export function questionOdds(
   const memory = memoryOf(answers);
   const recall = new Map(questions.map(({ id }) => [id, recallAt(memory.get(id), day)]));
   return wrongChances(sets, (id) => recall.get(id) ?? 0);
+}
+
+/** What was asked in the mocks themselves, with the answers of drills, in time order. */
+export const allAnswers = (mocks: readonly MockDrive[], drilled: readonly Recalled[]): readonly Recalled[] =>
+  [
+    ...drilled,
+    ...mocks.flatMap(({ standard, events }) => recalledInTest(driveOf(standard, events).questions)),
+  ].sort((a, b) => a.at.localeCompare(b.at));
+
+/** The chance of passing at several factors on the faults of the test day; all else as `input` has it. */
+export function chancesAt(
+  factors: readonly number[],
+  { learner, standard, evidence, school, settings, questions, answers, day }: ReadinessInput,
+): readonly number[] {
+  const posterior = posteriorOf(standard, evidence, school, settings, day);
+  const wrong = questionOdds(standard, questions, answers, day);
+  const seed = seedOf(learner);
+  return factors.map(
+    (nerves) =>
+      forecast({ standard, posterior, settings: { ...settings, nerves }, wrong, hours: 0, seed, brief: true })
+        .pass,
+  );
 }
 
 /** The whole judgement of one learner; yields the share that is done. The same input gives the same numbers. */

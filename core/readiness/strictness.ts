@@ -17,10 +17,10 @@ export interface Strictness {
   readonly tests: number;
 }
 
-/** Before any result: the logarithm of the factor is normal around nought with this spread (ours). */
+/** Before any result: the logarithm of the factor is normal around 0 with this spread (ours). */
 const SPREAD = 0.25;
 const POINTS = 200;
-/** No chance is nought or one for sure. */
+/** No chance is 0 or 1 for sure. */
 const CLOSEST = 0.005;
 
 /**

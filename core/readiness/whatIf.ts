@@ -1,8 +1,7 @@
 import type { Standard } from '../standard';
 import { fastLimits } from './cells';
 import type { Evidence } from './evidence';
-import { posteriorOf } from './posterior';
-import type { SchoolRates } from './posterior';
+import { posteriorOf, type SchoolRates } from './posterior';
 import type { ReadinessSettings } from './settings';
 import { forecast } from './simulate';
 

@@ -1,10 +1,17 @@
 import { MAX_LOG_LENGTH, readLogUnder } from '../../core/marking';
-import { evidenceOf, noonOf, readinessOf, usualSettings, type MockDrive } from '../../core/readiness';
+import {
+  allAnswers,
+  evidenceOf,
+  noonOf,
+  readinessOf,
+  usualSettings,
+  type MockDrive,
+} from '../../core/readiness';
 import { MAX_STANDARD_LENGTH, readStandard, type Standard } from '../../core/standard';
 import { openToRead } from '../store';
 import { priorFor, type Prior } from '../work';
 import { done, problemsOf, readWith, refused, wrong, type Outcome } from './io';
-import { allAnswers, answersIn, bankIn, documentsIn } from './readinessFiles';
+import { answersIn, bankIn, documentsIn } from './readinessFiles';
 
 /** Without a school the shipped rates are the prior, and safety questions count as they were marked. */
 const shipped: Prior = {

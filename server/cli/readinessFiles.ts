@@ -1,15 +1,7 @@
 import * as z from 'zod';
-import { driveOf } from '../../core/marking';
-import { checkShape, failed, readJson, type Parsed } from '../../core/problems';
-import {
-  grades,
-  MAX_BANK_LENGTH,
-  readBank,
-  recalledInTest,
-  type Question,
-  type Recalled,
-} from '../../core/questions';
-import type { MockDrive, Paper } from '../../core/readiness';
+import { checkShape, parsed, readJson, type Parsed } from '../../core/problems';
+import { grades, MAX_BANK_LENGTH, readBank, type Question, type Recalled } from '../../core/questions';
+import type { Paper } from '../../core/readiness';
 import { day, instant } from '../../core/time';
 import { readWith } from './io';
 
@@ -46,12 +38,5 @@ export const answersIn = (file: string): Parsed<readonly Recalled[]> => readWith
 /** The bank that questions are drawn from (`*.questions.json`). */
 export function bankIn(file: string): Parsed<readonly Question[]> {
   const bank = readWith(file, MAX_BANK_LENGTH, readBank);
-  return bank.ok ? { ok: true, value: bank.value.questions } : failed([...bank.problems]);
+  return bank.ok ? parsed(bank.value.questions) : bank;
 }
-
-/** What was asked in the mocks themselves, with the answers of drills, in time order. */
-export const allAnswers = (mocks: readonly MockDrive[], drilled: readonly Recalled[]): readonly Recalled[] =>
-  [
-    ...drilled,
-    ...mocks.flatMap(({ standard, events }) => recalledInTest(driveOf(standard, events).questions)),
-  ].sort((a, b) => a.at.localeCompare(b.at));

@@ -34,8 +34,8 @@ export function pageOf<T>(entries: readonly T[], limit: number, cursorOf: (entry
  * An answer from a list that is short enough to be read whole: all of it as it stands, or what was asked for of it by
  * `search`, `sort`, `limit` and `cursor`.
  *
- * @param words where the letters of `search` are looked for
- * @param orders what each way of sorting compares; the first is taken when none is named
+ * @param ctx its `sort` is one of `sorts`, the first when none is named; `words` is where letters of `search` are looked
+ *   for, `key` what a way of sorting compares, `id` what decides where that is the same
  */
 export function pageOfList<T, Sort extends string>(
   ctx: Context,

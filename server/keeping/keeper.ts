@@ -37,7 +37,7 @@ export interface Keeper {
   /**
    * Keeps a file from elsewhere beside the backups, once `check` has nothing against it.
    *
-   * @throws Error when there is no room for it, with how much is free
+   * @throws NoRoom when there is no room for it, with how much is free
    */
   readonly takeIn: (
     wanted: string,
@@ -125,7 +125,7 @@ export function keeper({ db, databaseFile, now, copyTo, logger }: Parts): Keeper
         folder: resolve(folder),
         items: backups.map(({ at, name, bytes }) => ({ at, name, bytes })),
         failed,
-        late: ageOf(ownIn(folder)[0]?.at) >= LATE,
+        late: ageOf(backups.find(({ name }) => name === null)?.at) >= LATE,
       };
     },
     fileOf: (backup) => backupsIn(folder).find(({ at, name }) => (name ?? at) === backup)?.file ?? null,

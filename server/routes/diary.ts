@@ -30,7 +30,7 @@ import {
   inTransaction,
   keepLesson,
   learnerById,
-  laterOf,
+  laterThan,
   lessonById,
   linkOf,
   listLessons,
@@ -89,7 +89,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
     const instructor = instructorOf(ctx);
     const id = uuidOf(ctx);
     const { later = [], ...lesson } = bodyAs(ctx, LessonToChange);
-    const series = later.length > 0 ? await laterOf(db, { id }) : [];
+    const series = later.length > 0 ? await laterThan(db, id) : [];
     const problems = [
       ...(await referenceProblems(db, lesson)),
       ...later.flatMap((one, n) =>
@@ -124,7 +124,7 @@ export function diaryRoutes(router: Router, { db, now, publicOrigin }: Parts): v
 
   router.delete('/lessons/:id', async (ctx) => {
     const id = String(ctx.params.id);
-    const later = textOf(ctx, 'later') === '1' ? await laterOf(db, { id }) : [];
+    const later = textOf(ctx, 'later') === '1' ? await laterThan(db, id) : [];
     await inTransaction(db, async (all) => {
       for (const one of [{ id, revision: wantedRevision(ctx) }, ...later])
         if (!(await removeLesson(all, one.id, one.revision, now()))) throw changedMeanwhile('entry');

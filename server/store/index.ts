@@ -32,7 +32,7 @@ export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvita
 export { addDrill, drillOf } from './drill';
 export { eraseLearner, erasureOf } from './erasure';
 export { goalsOf, tickGoal } from './goals';
-export { keepLesson, laterOf, lessonById, listLessons, removeLesson } from './lessons';
+export { keepLesson, laterThan, lessonById, listLessons, removeLesson } from './lessons';
 export { endLink, endLinksOf, linkOf, linksOf, makeLink } from './links';
 export { addLearner, changeLearner, learnerById, listLearners, NO_DETAILS } from './learners';
 export { bookTest, dayIn } from './licenceTests';

@@ -1,4 +1,5 @@
 import type { LessonToKeep, LessonView } from '../../contract';
+import { laterOf } from '../../core/diary';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
 import { followDiary } from './licenceTests';
@@ -150,18 +151,13 @@ export async function removeLesson(db: Database, id: string, revision: number, n
   });
 }
 
-/**
- * The entries of a repeated lesson after one of it that are still like it: with the same learner, given by the same
- * instructor. One that was given to somebody else is no longer part of it.
- */
-export async function laterOf(db: Database, { id }: Pick<LessonView, 'id'>): Promise<LessonView[]> {
+/** The later entries of the repeated lesson that an entry is one of, as far as they are still like it. */
+export async function laterThan(db: Database, id: string): Promise<LessonView[]> {
   const held = await lessonById(db, id);
   if (!held?.series) return [];
   const rows = await select(db)
     .where('lessons.series', '=', held.series)
-    .where('lessons.starts_at', '>', held.startsAt)
-    .where('lessons.instructor', '=', held.instructor.id)
     .orderBy('lessons.starts_at')
     .execute();
-  return rows.map(viewOf).filter(({ learner }) => learner?.id === held.learner?.id);
+  return laterOf(held, rows.map(viewOf));
 }

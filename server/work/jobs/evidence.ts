@@ -1,7 +1,8 @@
 import type { EvidenceView, LearnerView, ReadinessRow, ResultView } from '../../../contract';
-import { driveOf } from '../../../core/marking';
-import { answersOf, recalledInTest, type Recalled } from '../../../core/questions';
+import { answersOf, type Recalled } from '../../../core/questions';
 import {
+  allAnswers,
+  chancesAt,
   evidenceOf,
   forecastDay,
   noonOf,
@@ -80,17 +81,18 @@ async function answersFor(
   learner: string,
   mocks: readonly MockDrive[],
 ): Promise<readonly Recalled[]> {
-  const asked = mocks.flatMap(({ standard, events }) => recalledInTest(driveOf(standard, events).questions));
-  return [...answersOf(await drillOf(db, learner)), ...asked].sort((a, b) => a.at.localeCompare(b.at));
+  return allAnswers(mocks, answersOf(await drillOf(db, learner)));
 }
 
 /** So many of each learner's newest mocks are read for the school's rates, of which two count. */
 const NEWEST = 3;
 
-/** Reads mocks under a standard, each once. */
-function reader(drives: SchoolDrives) {
+/** Mocks as they were read under a standard. */
+type ReadBefore = Map<Standard, Map<MockDrive, Evidence>>;
+
+/** Reads mocks under a standard, each once. @param read by earlier readers of the same mocks */
+function reader(drives: SchoolDrives, read: ReadBefore = new Map()) {
   const rates = new Map<Standard, SchoolRates>();
-  const read = new Map<Standard, Map<MockDrive, Evidence>>();
   const under = (standard: Standard, mocks: readonly MockDrive[]): readonly Evidence[] => {
     const known = read.get(standard) ?? new Map<MockDrive, Evidence>();
     read.set(standard, known);
@@ -258,10 +260,20 @@ export async function priorFor(
   };
 }
 
+/** What a school holds for forecasts of days that are over, asked for once. */
+async function schoolBefore(db: Database) {
+  return {
+    drives: await schoolDrives(db),
+    read: new Map() as ReadBefore,
+    settings: await settingsNow(db),
+    questions: await askable(db),
+  };
+}
+
 /** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
 async function knownBefore(
   db: Database,
-  all: SchoolDrives,
+  { drives, read, settings, questions }: Awaited<ReturnType<typeof schoolBefore>>,
   learnerId: string,
   standardId: string,
   day: string,
@@ -271,9 +283,9 @@ async function knownBefore(
   if (!learner || !standard) return null;
   const before = (mocks: readonly MockDrive[]) =>
     mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
-  const byLearner = new Map([...all.byLearner].map(([id, mocks]) => [id, before(mocks)]));
+  const byLearner = new Map([...drives.byLearner].map(([id, mocks]) => [id, before(mocks)]));
   const mocks = byLearner.get(learnerId) ?? [];
-  const { of, school } = reader({ ...all, byLearner });
+  const { of, school } = reader({ ...drives, byLearner }, read);
   const evidence = of(standard, learnerId).filter(({ exposure, done }) => exposure > 0 || done.length > 0);
   if (evidence.length === 0) return null;
   const answers = await answersFor(db, learnerId, mocks);
@@ -282,8 +294,8 @@ async function knownBefore(
     standard,
     evidence,
     school: school(standard),
-    settings: await settingsNow(db),
-    questions: await askable(db),
+    settings,
+    questions,
     answers: answers.filter(({ at }) => at.slice(0, 10) < day),
     papers: learner.papers,
     papersSeen: null,
@@ -301,7 +313,7 @@ export async function foretell(
   standardId: string,
   day: string,
 ): Promise<ResultView['foretold']> {
-  const known = await knownBefore(db, await schoolDrives(db), learnerId, standardId, day);
+  const known = await knownBefore(db, await schoolBefore(db), learnerId, standardId, day);
   if (!known) return null;
   const { pass, low, high } = readinessOf(known).forecast;
   return { pass, low, high, mocks: known.evidence.length };
@@ -313,15 +325,13 @@ const DRAWN = 80;
 
 /** How strict licence tests are against the school's mocks, from its newest results; null without any. */
 export async function strictness(db: Database): Promise<Strictness | null> {
-  const all = await schoolDrives(db);
+  const before = await schoolBefore(db);
+  const settings = { ...before.settings, outer: DRAWN };
   const taken = [];
   for (const { learner, standard, day, passed } of (await listResults(db, null)).slice(0, RESULTS)) {
-    const known = await knownBefore(db, all, learner.id, standard, day);
+    const known = await knownBefore(db, { ...before, settings }, learner.id, standard, day);
     if (!known) continue;
-    const chances = STRICTNESS.map((nerves) => {
-      const settings = { ...known.settings, nerves, outer: DRAWN };
-      return readinessOf({ ...known, settings }).forecast.pass;
-    });
+    const chances = chancesAt(STRICTNESS, known);
     taken.push({ chances, passed });
   }
   return strictnessOf(taken);

@@ -14,6 +14,7 @@ import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
 import { Controller } from 'react-hook-form';
 import { MOST_REPEATS, type LessonView } from '../../../contract';
+import { laterOf } from '../../../core/diary';
 import { typedNumber } from '../../../core/numbers';
 import {
   errorText,
@@ -308,13 +309,7 @@ function useLater(lesson: LessonView | null): readonly LessonView[] {
         }
       : skipToken,
   );
-  return (data?.items ?? []).filter(
-    (one) =>
-      lesson !== null &&
-      one.startsAt > lesson.startsAt &&
-      one.learner?.id === lesson.learner?.id &&
-      one.instructor.id === lesson.instructor.id,
-  );
+  return lesson ? laterOf(lesson, data?.items ?? []) : [];
 }
 
 /** Later entries moved as an earlier one of theirs is: as many days on, to the same hour. */
