@@ -12,12 +12,13 @@ import {
   Matches,
   ValidateNested,
 } from 'class-validator';
+import type { DriveAgreement } from '../core/agreement';
 import type { DriveEvent, DriveResult, Source } from '../core/marking';
 import { MAX_BATCH } from './constants';
 import type { Breach, StandardRef } from '../core/standard';
 import type { Role } from './roles';
 import { DrivenWith } from './drivenWith';
-import { IsInstant, IsZone, MayBeMissing } from './rules';
+import { IsInstant, IsZone, MayBeMissing, MayBeNull } from './rules';
 
 export class StandardRefBody {
   @IsString()
@@ -52,6 +53,11 @@ export class NewMock extends MockFacts {
   @IsUUID()
   id!: string;
 
+  /** Another mock of the same drive that counts, when this one is only to compare. */
+  @MayBeNull()
+  @IsUUID()
+  beside?: string | null;
+
   /** Ids of the set-up ticks that were in order. */
   @IsArray()
   @ArrayMaxSize(50)
@@ -76,6 +82,11 @@ export class MockChange extends DrivenWith {
   @IsString()
   @Length(0, 2_000)
   note?: string;
+
+  /** Another mock of the same drive that counts; null: this one counts. */
+  @MayBeNull()
+  @IsUUID()
+  beside?: string | null;
 }
 
 export class EventBatch {
@@ -101,8 +112,28 @@ export interface MockView {
   readonly note: string;
   /** Where its marks come from: made in the car, or entered from a sheet, where they have no times of their own. */
   readonly source: Source;
+  /** The mock of the same drive that counts, when this one is only to compare. */
+  readonly beside: string | null;
   /** Counts changes; its ETag guards against writing over somebody else's. */
   readonly revision: number;
+}
+
+/** Another mock of the same drive, and how far it agrees. */
+export interface BesideView {
+  readonly mock: MockView;
+  /** What it came to, and how far it agrees with the mock that was asked for; null while somebody still marks. */
+  readonly result: DriveResult | null;
+  readonly agreement: DriveAgreement | null;
+}
+
+/** A drive that two people marked, in short. */
+export interface ComparedDrive {
+  readonly learner: { readonly id: string; readonly name: string };
+  readonly startedAt: string;
+  readonly zone: string;
+  readonly first: { readonly mock: string; readonly by: { readonly id: string; readonly name: string } };
+  readonly second: { readonly mock: string; readonly by: { readonly id: string; readonly name: string } };
+  readonly agreement: Omit<DriveAgreement, 'moments'>;
 }
 
 /** A mock in the bin: gone from everywhere else, and after a month for good. */

@@ -318,6 +318,12 @@ export const operations: readonly Operation[] = [
     right: 'teach',
   },
   {
+    method: 'get',
+    path: '/gradings/drives',
+    summary: 'Drives that two people marked, and how far they agree, the newest first',
+    right: 'teach',
+  },
+  {
     method: 'put',
     path: '/gradings/:id',
     summary: 'Keep one going through of the written cases, as one’s own',
@@ -671,6 +677,13 @@ export const operations: readonly Operation[] = [
     right: 'teach',
     of: 'mock',
     changes: true,
+  },
+  {
+    method: 'get',
+    path: '/mocks/:id/beside',
+    summary: 'What others made of the same drive, and how far they agree with this mock',
+    right: 'teach',
+    of: 'mock',
   },
   {
     method: 'get',

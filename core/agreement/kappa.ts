@@ -1,3 +1,5 @@
+import { Z95 } from '../numbers';
+
 /** Nothing, minor, serious, dangerous: the gravities as grades. */
 export const grades = [0, 1, 2, 3] as const;
 export type Grade = (typeof grades)[number];
@@ -12,9 +14,6 @@ export interface Kappa {
   /** Cases that both graded alike. */
   readonly same: number;
 }
-
-/** Of the standard normal distribution, for 95 % (from tables: 1.96). */
-const Z95 = 1.96;
 
 /**
  * Cohen's kappa (1960) weighted by gravity (1968): a disagreement costs as much as the grades are apart. Its standard error

@@ -1,5 +1,5 @@
 import { exercisedIn, type Judgement, type Setting } from '../marking';
-import { compileStandard, severityCount, skillAreas, skillOf, type Standard } from '../standard';
+import { areaOf, compileStandard, severityCount, skillAreas, type Standard } from '../standard';
 
 /** One thing to work on, and why it and no other. */
 export interface Priority {
@@ -107,12 +107,6 @@ export function cleanNow(
     .filter(({ id }) => driven.has(id) && !now.has(id) && (earlier.get(id) ?? 0) > 0)
     .map(({ id, title }) => ({ area: id, title, before: earlier.get(id) ?? 0 }))
     .sort((a, b) => b.before - a.before);
-}
-
-/** The area that a skill belongs to. */
-export function areaOf(skill: string): string | null {
-  if (!skillOf(skill)) return null;
-  return skillAreas.find(({ skills }) => skills.some(({ id }) => id === skill))?.id ?? null;
 }
 
 /** Areas that a learner and an instructor rate after a drive: those that the standard marks. */

@@ -1,5 +1,5 @@
 export { asksFor, type Ask } from './asks';
 export { sheetReading, type SkillReading } from './reading';
 export { adviceFor, adviceSchema, adviceWith, parseAdvice, practisedAt } from './coaching';
-export { areaOf, cleanNow, prioritiesOf, todayWords, ratedAreas, type Priority } from './debrief';
+export { cleanNow, prioritiesOf, todayWords, ratedAreas, type Priority } from './debrief';
 export { beliefs, shippedAdvice, type Advice, type Belief } from './shipped';

@@ -1,5 +1,5 @@
 import { featureKindOf } from '../route';
-import { compileStandard, skillAreas, type PlacedItem, type Standard } from '../standard';
+import { areaOf, compileStandard, type PlacedItem, type Standard } from '../standard';
 import { secondsSince } from './clock';
 import { driveOf, type Drive } from './drive';
 import type { DriveEvent } from './event';
@@ -53,13 +53,9 @@ const AHEAD_WEIGHT = 4;
 /** For so long after it was asked for, in seconds, a feature is what the car is at. */
 const AHEAD_SECONDS = 150;
 
-const areaOfSkill = new Map(
-  skillAreas.flatMap(({ id, skills }) => skills.map((skill) => [skill.id, id] as const)),
-);
-
 /** How much an area of skills belongs to a stage, against one for the open road (common practice). */
 function fits(stage: string, skill: string): number {
-  const area = areaOfSkill.get(skill) ?? '';
+  const area = areaOf(skill);
   switch (stage) {
     case 'papers':
     case 'checks':

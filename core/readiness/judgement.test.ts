@@ -6,7 +6,7 @@ import { evidenceOf, manoeuvrePlan, requiredParts } from './evidence';
 import { judgeReadiness } from './judgement';
 import { settingsFrom, usualSettings } from './settings';
 import { trendOf } from './trend';
-import { trustOf, wilson } from './trust';
+import { trustOf } from './trust';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const road = standardWith({
@@ -242,12 +242,6 @@ describe('trust', () => {
 
   it('a sure miss costs much, but not without bound', () => {
     expect(trustOf([{ pass: 0, passed: true }])?.logLoss).toBeCloseTo(-Math.log(0.005), 9);
-  });
-
-  it('the interval of a share solves its quadratic', () => {
-    // Wilson: both bounds p satisfy (share - p)^2 = z^2 p (1 - p) / n.
-    const { low, high } = wilson(0.3, 20);
-    for (const p of [low, high]) expect((0.3 - p) ** 2).toBeCloseTo((1.2816 ** 2 * p * (1 - p)) / 20, 9);
   });
 });
 

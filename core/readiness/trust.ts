@@ -1,3 +1,5 @@
+import { wilson, Z80 } from '../numbers';
+
 /** A chance of passing that was said before a test, and how the test went. */
 export interface Foretold {
   readonly pass: number;
@@ -35,8 +37,6 @@ export const TRUST_TESTS = 20;
 const BINS = [0, 0.2, 0.4, 0.6, 0.8, 1] as const;
 /** A chance of nought or one would cost without bound. */
 const CLOSEST = 0.005;
-/** Of the standard normal distribution, for 80 % (from tables: 1.2816). */
-const Z80 = 1.2816;
 
 /** Whether chances that were said came true. @returns null without any result */
 export function trustOf(results: readonly Foretold[]): Trust | null {
@@ -61,16 +61,8 @@ export function trustOf(results: readonly Foretold[]): Trust | null {
       if (own.length === 0) return [];
       const share = own.filter((one) => one.passed).length / own.length;
       const said = own.reduce((sum, { pass }) => sum + pass, 0) / own.length;
-      return [{ from, to, count: own.length, said, passed: share, ...wilson(share, own.length) }];
+      return [{ from, to, count: own.length, said, passed: share, ...wilson(share, own.length, Z80) }];
     }),
     enough: tests >= TRUST_TESTS,
   };
-}
-
-/** Wilson's score interval of a share (1927), 80 %. */
-export function wilson(share: number, count: number): { readonly low: number; readonly high: number } {
-  const z2 = Z80 * Z80;
-  const middle = (share + z2 / (2 * count)) / (1 + z2 / count);
-  const off = (Z80 * Math.sqrt((share * (1 - share)) / count + z2 / (4 * count * count))) / (1 + z2 / count);
-  return { low: Math.max(0, middle - off), high: Math.min(1, middle + off) };
 }

@@ -58,7 +58,15 @@ export {
   type StandardRef,
   type Variant,
 } from './schema';
-export { manoeuvreKinds, manoeuvreOfSkill, skillAreas, skillOf, type Skill, type SkillArea } from './skills';
+export {
+  areaOf,
+  manoeuvreKinds,
+  manoeuvreOfSkill,
+  skillAreas,
+  skillOf,
+  type Skill,
+  type SkillArea,
+} from './skills';
 export {
   capSentence,
   conversionSentence,

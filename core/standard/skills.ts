@@ -126,6 +126,13 @@ const skillsById: ReadonlyMap<string, Skill> = new Map(
 
 export const skillOf = (id: string): Skill | undefined => skillsById.get(id);
 
+const areaOfSkill: ReadonlyMap<string, string> = new Map(
+  skillAreas.flatMap(({ id, skills }) => skills.map((skill) => [skill.id, id] as const)),
+);
+
+/** The area that a skill belongs to. */
+export const areaOf = (skill: string): string | null => areaOfSkill.get(skill) ?? null;
+
 /** The kind of manoeuvre that a skill is an aspect of; null for skills of driving on. */
 export const manoeuvreOfSkill = (id: string): string | null =>
   manoeuvreKinds.find((kind) => id === kind || id.startsWith(`${kind}.`)) ?? null;

@@ -1,8 +1,8 @@
 import { PULL_UP, type DriveEvent } from '../../core/marking';
 import { pickWeighted, randomFrom, seedOf, type Random } from '../../core/random';
-import { areaOf, ratedAreas } from '../../core/coaching';
+import { ratedAreas } from '../../core/coaching';
 import { logOf, type Action } from '../../core/session';
-import { compileStandard, manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
+import { areaOf, compileStandard, manoeuvreOfSkill, type Item, type Standard } from '../../core/standard';
 import type { DemoLearner } from './people';
 import { between, pick, poisson, uuidFrom } from './random';
 

@@ -1,7 +1,7 @@
 import { grades, writtenCases } from '../../core/agreement';
 import { judge, type DriveEvent } from '../../core/marking';
 import { act } from '../../core/session';
-import type { Standard } from '../../core/standard';
+import { compileStandard, type Standard } from '../../core/standard';
 import {
   addCheckup,
   addDrill,
@@ -120,6 +120,7 @@ async function fill(db: Database, today: Date, seed: number, yard: Omit<YardView
   await seedTrainee(db, today, instructors, randomFrom(seed + 6));
   await seedGoals(db, instructors[0] ?? '', randomFrom(seed + 7));
   await seedGradings(db, today, instructors, randomFrom(seed + 8));
+  await seedTogether(db, instructors, randomFrom(seed + 9));
   const drives = randomFrom(seed + 5);
   await seedYard(db, yard, {
     learner: learners[0] ?? '',
@@ -157,6 +158,54 @@ async function seedGradings(
         return { case: id, grade: grades.find((one) => one === grade + step) ?? grade };
       }),
     });
+}
+
+/** How much of what the first marked the second one left out, in the drives that both marked, the newest first. */
+const demoLeftOut = [0.2, 0.25, 0.3, 0.5];
+
+/** Some of one instructor's drives, as another one in the back marked them. */
+async function seedTogether(
+  db: Database,
+  [first = '', second = '']: readonly string[],
+  random: Random,
+): Promise<void> {
+  const mocks = await listMocks(db, { limit: 200, after: null, learner: null, from: null, seenBy: first });
+  const drives = mocks.filter(({ instructor }) => instructor.id === first).slice(2);
+  for (const [n, leftOut] of demoLeftOut.entries()) {
+    // A drive every week or two.
+    const mock = drives[4 * n];
+    if (!mock) continue;
+    const id = uuidFrom(random);
+    const begun = { ...mock, learner: mock.learner.id, vehicle: mock.vehicle?.id ?? null };
+    await addMock(
+      db,
+      { ...begun, id, route: mock.route?.id ?? null, ready: [...mock.ready], beside: mock.id },
+      second,
+    );
+    const standard = await shippedStandard(db, mock.standard.id);
+    const { events } = await eventsOf(db, mock.id);
+    await addEvents(db, id, seenFromTheBack(random, standard, events, { id, leftOut }));
+  }
+}
+
+/** A log as somebody else would have marked it: some faults are not seen, some are graded a step differently. */
+function seenFromTheBack(
+  random: Random,
+  standard: Standard,
+  events: readonly DriveEvent[],
+  { id, leftOut }: { readonly id: string; readonly leftOut: number },
+): readonly DriveEvent[] {
+  const { itemOf } = compileStandard(standard);
+  const ids = new Map(events.map((event) => [event.id, uuidFrom(random)]));
+  return events.flatMap((event): readonly DriveEvent[] => {
+    const own = { id: ids.get(event.id) ?? uuidFrom(random), test: id, device: 'back' };
+    if (event.kind === 'end' || event.kind === 'stage') return [{ ...event, ...own }];
+    if (event.kind !== 'fault' || random() < leftOut) return [];
+    const at = new Date(Date.parse(event.at) + between(random, -4, 9) * 1_000).toISOString();
+    const others = itemOf(event.item).item.severities.filter((one) => one !== event.severity);
+    const severity = random() < 0.12 ? (others[0] ?? event.severity) : event.severity;
+    return [{ ...event, ...own, at, severity }];
+  });
 }
 
 /** Goals of one learner's last debrief, some of them reached. */

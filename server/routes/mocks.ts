@@ -5,6 +5,7 @@ import {
   MOST,
   NewMock,
   mockStates,
+  type BesideView,
   type BinnedMock,
   type EventsAnswer,
   type EventsView,
@@ -14,6 +15,7 @@ import {
   type MockView,
   type Page,
 } from '../../contract';
+import { compareDrives, whyNotBeside } from '../../core/agreement';
 import {
   eventChecker,
   headerOf,
@@ -45,6 +47,7 @@ import {
 import {
   addEvents,
   addMock,
+  besideOf,
   binMock,
   changeMock,
   emptyBin,
@@ -74,14 +77,18 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
     const { limit, after } = pagingOf(ctx);
     const [learner, from, search] = [textOf(ctx, 'learner'), textOf(ctx, 'from'), textOf(ctx, 'search')];
     const [standard, state] = [textOf(ctx, 'standard'), oneOf(ctx, 'state', mockStates)];
-    const filter = { learner, from, search, standard, seenBy: seenBy(ctx) };
+    const filter = { learner, from, search, standard, seenBy: seenBy(ctx), beside: true };
     ctx.body = await summariesOf(db, filter, { limit, after, state });
   });
 
   router.post('/mocks', async (ctx) => {
     const instructor = instructorOf(ctx);
-    const mock = bodyAs(ctx, NewMock);
-    await checkReferences(db, mock);
+    const asked = bodyAs(ctx, NewMock);
+    await checkReferences(db, asked);
+    // A device may have been without the server for long: its marks are taken also when the other mock has gone since.
+    const other = asked.beside ? await mockOrBinned(db, asked.beside) : null;
+    const mock = { ...asked, beside: other?.learner.id === asked.learner ? other.id : null };
+    await checkBeside(db, mock);
     const added = await addMock(db, mock, instructor.id);
     const kept = await mockOrBinned(db, mock.id);
     if (kept?.learner.id !== mock.learner) throw conflict('Another test has this id.');
@@ -111,6 +118,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
       route: held.route?.id ?? null,
       startedAt: held.startedAt,
       note: held.note,
+      beside: held.beside,
     };
     const after = {
       ...before,
@@ -119,6 +127,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
     };
     await checkReferences(db, { ...after, standard: held.standard, ready: [] });
     await checkStart(db, held, after.startedAt);
+    await checkBeside(db, { ...after, id: held.id, standard: held.standard });
     const deed = { by: instructorOf(ctx), at: now() };
     const subject = { kind: 'mock', id: held.id } as const;
     const view = await inTransaction(db, async (all) => {
@@ -161,6 +170,13 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
       await recordChange(all, deed, 'mock back', { name: learner.name, subject: { kind: 'mock', id } });
     });
     ctx.body = await mockHeld(db, id);
+  });
+
+  router.get('/mocks/:id/beside', async (ctx) => {
+    ctx.body = {
+      items: await besideViews(db, await mockHeld(db, ctx.params.id)),
+      next: null,
+    } satisfies Page<BesideView>;
   });
 
   router.get('/mocks/:id/events', async (ctx) => {
@@ -236,12 +252,53 @@ async function checkStart(db: Database, { id, startedAt }: MockView, wanted: str
     ]);
 }
 
+/** A mock is marked beside one of the same drive, which counts and isn't itself beside another. */
+async function checkBeside(
+  db: Database,
+  mock: Pick<NewMock, 'id' | 'beside' | 'learner' | 'standard' | 'startedAt'>,
+): Promise<void> {
+  if (!mock.beside) return;
+  const other = await mockOrBinned(db, mock.beside);
+  const why = async (): Promise<string | null> => {
+    if (!other) return 'is no mock here';
+    const not = whyNotBeside(mock, { ...other, learner: other.learner.id });
+    if (not !== null) return not;
+    const compared = (await besideOf(db, { id: mock.id, beside: null })).length > 0;
+    return compared ? 'can’t be named: other mocks are compared with this one' : null;
+  };
+  const message = await why();
+  if (message !== null)
+    throw badInput('This mock can’t be compared with that one; nothing was changed.', [
+      { path: 'beside', message },
+    ]);
+}
+
+/** What the others made of a drive, against one mock of it; while somebody still marks, nobody is told. */
+async function besideViews(db: Database, mock: MockView): Promise<readonly BesideView[]> {
+  const others = await besideOf(db, mock);
+  if (others.length === 0) return [];
+  const standard = await standardHeld(db, mock);
+  const logs = await eventsByMock(db, [mock.id, ...others.map(({ id }) => id)]);
+  const judged = (one: MockView) => judge(standard, logs.get(one.id) ?? [], one);
+  const own = judged(mock);
+  return others.map((other): BesideView => {
+    const theirs = judged(other);
+    const ended = own.drive.end !== null && theirs.drive.end !== null;
+    return {
+      mock: other,
+      result: ended ? resultOf(theirs) : null,
+      agreement: ended ? compareDrives(standard, own, theirs) : null,
+    };
+  });
+}
+
 /** What of a mock is shown in the record of changes, by its names. */
-const namesIn = ({ vehicle, route, startedAt, note }: MockView) => ({
+const namesIn = ({ vehicle, route, startedAt, note, beside }: MockView) => ({
   vehicle: vehicle?.name ?? '',
   route: route?.title ?? '',
   startedAt,
   note,
+  counts: beside === null ? 'yes' : 'no, only to compare',
 });
 
 export async function checkReferences(
@@ -335,7 +392,7 @@ const isIn = (state: MockState, { ended, unsorted, result }: MockSummary): boole
  */
 async function summariesOf(
   db: Database,
-  filter: Pick<MockFilter, 'learner' | 'from' | 'search' | 'standard' | 'seenBy'>,
+  filter: Pick<MockFilter, 'learner' | 'from' | 'search' | 'standard' | 'seenBy' | 'beside'>,
   { limit, after, state }: Pick<MockFilter, 'limit' | 'after'> & { readonly state: MockState },
 ): Promise<Page<MockSummary>> {
   const found: MockSummary[] = [];

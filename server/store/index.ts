@@ -79,9 +79,11 @@ export { addStandard, listStandards, standardOf, newestStandard } from './standa
 export {
   addEvents,
   addMock,
+  besideOf,
   binMock,
   changeMock,
   emptyBin,
+  listBeside,
   listBin,
   drivesBefore,
   drivesOf,

@@ -71,7 +71,7 @@ const select = (db: Database) =>
       'instructors.name as instructorName',
       // What is prepared for: the learner's own standard, else the school's, else that of the last mock.
       sql<string | null>`coalesce(learners.standard, settings.body ->> '$.standard',
-        (select mocks.standard from mocks where mocks.learner = learners.id and mocks.removed_at is null
+        (select mocks.standard from mocks where mocks.learner = learners.id and mocks.removed_at is null and mocks.beside is null
         order by mocks.started_at desc limit 1))`.as('preparesFor'),
     ]);
 
@@ -122,7 +122,7 @@ export async function listLearners(
 ): Promise<Listed[]> {
   const last = sql<
     string | null
-  >`(select max(started_at) from mocks where mocks.learner = learners.id and removed_at is null)`;
+  >`(select max(started_at) from mocks where mocks.learner = learners.id and removed_at is null and beside is null)`;
   const keys = {
     name: sql<string>`learners.name_key`,
     mock: sql<string>`case when ${last} is null then '~' else printf('%010d', ${LAST_SECOND} - unixepoch(${last})) end || ' ' || learners.name_key`,

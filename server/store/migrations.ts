@@ -30,6 +30,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '017-goals-and-paper': { up: goalsAndPaper },
   '018-series': { up: series },
   '019-gradings': { up: gradings },
+  '020-beside': { up: beside },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -315,6 +316,12 @@ async function gradings(db: Kysely<unknown>): Promise<void> {
   await sql`create table gradings (
     id text primary key, instructor text not null references instructors(id), at text not null,
     grades text not null) strict`.execute(db);
+}
+
+/** Mocks that somebody marked beside another one of the same drive, only to compare. */
+async function beside(db: Kysely<unknown>): Promise<void> {
+  await sql`alter table mocks add column beside text references mocks(id)`.execute(db);
+  await sql`create index mocks_beside on mocks(beside) where beside is not null`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -29,6 +29,7 @@ const selectMocks = (db: Database) =>
       'mocks.note',
       'mocks.revision',
       'mocks.source',
+      'mocks.beside',
       'learners.id as learner_id',
       'learners.name as learner_name',
       'instructors.id as instructor_id',
@@ -59,6 +60,7 @@ const viewOf = (row: Row): MockView => ({
   note: row.note,
   revision: row.revision,
   source: row.source,
+  beside: row.beside,
 });
 
 export const mockById = (db: Database, id: string): Promise<MockView | null> =>
@@ -85,6 +87,8 @@ export interface MockFilter {
   readonly search?: string | null;
   /** Only what one instructor gave, or of learners whom they teach; null for all. */
   readonly seenBy?: string | null;
+  /** Whether mocks that were only marked beside another one are listed too; else only those that count. */
+  readonly beside?: boolean;
   /** Leaves out what learners with very many mocks drove before an instant of their own. */
   readonly since?: readonly Since[];
 }
@@ -99,8 +103,8 @@ export interface Since {
 async function sinceNewest(db: Database, newest: number): Promise<readonly Since[]> {
   const { rows } = await sql<Since>`
     select learner, (select started_at from mocks as own where own.learner = many.learner
-      and own.removed_at is null order by started_at desc limit 1 offset ${newest - 1}) as "from"
-    from (select learner from mocks where removed_at is null group by learner having count(*) > ${newest}) as many`.execute(
+      and own.removed_at is null and own.beside is null order by started_at desc limit 1 offset ${newest - 1}) as "from"
+    from (select learner from mocks where removed_at is null and beside is null group by learner having count(*) > ${newest}) as many`.execute(
     db,
   );
   return rows;
@@ -109,7 +113,17 @@ async function sinceNewest(db: Database, newest: number): Promise<readonly Since
 /** Newest first. */
 export async function listMocks(
   db: Database,
-  { limit, after, learner, from, standard = null, search = null, seenBy = null, since = [] }: MockFilter,
+  {
+    limit,
+    after,
+    learner,
+    from,
+    standard = null,
+    search = null,
+    seenBy = null,
+    beside = false,
+    since = [],
+  }: MockFilter,
 ): Promise<MockView[]> {
   let query = selectMocks(db)
     .where('mocks.removed_at', 'is', null)
@@ -117,6 +131,7 @@ export async function listMocks(
     .orderBy('mocks.id')
     .limit(limit);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
+  if (!beside) query = query.where('mocks.beside', 'is', null);
   if (standard !== null) query = query.where('mocks.standard', '=', standard);
   if (search !== null) query = query.where(nameHas(search));
   if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
@@ -160,6 +175,7 @@ export async function addMock(
       ready: JSON.stringify(mock.ready),
       note,
       source,
+      beside: mock.beside ?? null,
       removed_at: null,
       revision: 1,
     })
@@ -173,21 +189,58 @@ export async function changeMock(
   db: Database,
   id: string,
   revision: number,
-  change: Pick<MockView, 'startedAt' | 'note'> & {
+  change: Pick<MockView, 'startedAt' | 'note' | 'beside'> & {
     readonly learner: string;
     readonly vehicle: string | null;
     readonly route: string | null;
   },
 ): Promise<boolean> {
-  const { learner, vehicle, route, startedAt, note } = change;
+  const { learner, vehicle, route, startedAt, note, beside } = change;
   const { numUpdatedRows } = await db
     .updateTable('mocks')
-    .set({ learner, vehicle, route, note, started_at: startedAt, revision: revision + 1 })
+    .set({ learner, vehicle, route, note, beside, started_at: startedAt, revision: revision + 1 })
     .where('id', '=', id)
     .where('revision', '=', revision)
     .where('removed_at', 'is', null)
     .executeTakeFirstOrThrow();
-  return numUpdatedRows === 1n;
+  if (numUpdatedRows !== 1n) return false;
+  // What is compared with it is of the same drive, and goes where it goes.
+  await db
+    .updateTable('mocks')
+    .set((is) => ({ learner, revision: is('revision', '+', 1) }))
+    .where('beside', '=', id)
+    .where('learner', '<>', learner)
+    .execute();
+  return true;
+}
+
+/** The other mocks of a drive that was marked more than once, the one that counts first. */
+export async function besideOf(
+  db: Database,
+  { id, beside }: Pick<MockView, 'id' | 'beside'>,
+): Promise<MockView[]> {
+  const counts = beside ?? id;
+  const rows = await selectMocks(db)
+    .where('mocks.removed_at', 'is', null)
+    .where('mocks.id', '<>', id)
+    .where((is) => is.or([is('mocks.id', '=', counts), is('mocks.beside', '=', counts)]))
+    .orderBy('mocks.beside', (order) => order.asc().nullsFirst())
+    .orderBy('mocks.started_at')
+    .orderBy('mocks.id')
+    .execute();
+  return rows.map(viewOf);
+}
+
+/** Mocks that were marked beside another one, the newest first. @param seenBy only what this instructor sees; null: all */
+export async function listBeside(db: Database, seenBy: string | null, most: number): Promise<MockView[]> {
+  let query = selectMocks(db)
+    .where('mocks.removed_at', 'is', null)
+    .where('mocks.beside', 'is not', null)
+    .orderBy('mocks.started_at', 'desc')
+    .orderBy('mocks.id')
+    .limit(most);
+  if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
+  return (await query.execute()).map(viewOf);
 }
 
 /** Puts a mock into the bin, or takes it out; false when it is there, or not there, already. */
@@ -237,10 +290,16 @@ export async function listBin(db: Database, seenBy: string | null): Promise<Binn
 export async function emptyBin(db: Database, now: Date): Promise<number> {
   const before = new Date(now.getTime() - BIN_DAYS * 86_400_000);
   return inTransaction(db, async (all) => {
-    const old = all.selectFrom('mocks').select('id').where('removed_at', '<', before.toISOString());
+    const gone = all.selectFrom('mocks').select('id').where('removed_at', '<', before.toISOString());
+    // What is compared with it goes along: alone it would suddenly count.
+    const old = all
+      .selectFrom('mocks')
+      .select('id')
+      .where((is) => is.or([is('id', 'in', gone), is('beside', 'in', gone)]));
     for (const table of ['events', 'fixes'] as const)
       await all.deleteFrom(table).where('mock', 'in', old).execute();
     await all.deleteFrom('links').where('kind', '=', 'report').where('subject', 'in', old).execute();
+    await all.deleteFrom('mocks').where('beside', 'in', gone).execute();
     const { numDeletedRows } = await all
       .deleteFrom('mocks')
       .where('removed_at', '<', before.toISOString())
@@ -400,7 +459,7 @@ export async function statesOfDrives(db: Database): Promise<ReadonlyMap<string, 
       left join (select mock, max(position) as last from events group by mock) as marks on marks.mock = mocks.id
       left join (select mock, max(position) as last from fixes group by mock) as places on places.mock = mocks.id
       left join routes on routes.id = mocks.route
-    where mocks.removed_at is null`.execute(db);
+    where mocks.removed_at is null and mocks.beside is null`.execute(db);
   return new Map(rows.map(({ mock, state }) => [mock, state]));
 }
 
@@ -416,6 +475,7 @@ export async function drivesBefore(
     .select(['id', 'standard', 'standard_version'])
     .where('started_at', '<', before)
     .where('removed_at', 'is', null)
+    .where('beside', 'is', null)
     .orderBy('started_at', 'desc')
     .limit(most);
   if (learner !== null) query = query.where('learner', '=', learner);
@@ -460,6 +520,7 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
     .selectFrom('mocks')
     .select(({ fn }) => ['learner', fn.countAll<number>().as('mocks')])
     .where('removed_at', 'is', null)
+    .where('beside', 'is', null)
     .groupBy('learner')
     .execute();
   return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));

@@ -23,7 +23,7 @@ export async function listRoutes(
   db: Database,
   filter: RouteFilter | null = null,
 ): Promise<(RouteSummary & { readonly sortKey: string })[]> {
-  const driven = sql<number>`(select count(*) from mocks where mocks.route = routes.id and mocks.removed_at is null)`;
+  const driven = sql<number>`(select count(*) from mocks where mocks.route = routes.id and mocks.removed_at is null and mocks.beside is null)`;
   // The most driven first: the larger the number, the smaller the key.
   const key =
     filter?.sort === 'driven'

@@ -176,11 +176,12 @@ export interface Tables {
     note: string;
     /** Marked as it was driven, or entered from a sheet of paper. */
     source: 'car' | 'paper';
+    /** The mock of the same drive that counts, when this one is only to compare; null: this one counts. */
+    beside: string | null;
     /** When it was put into the bin; null: it is not there. */
     removed_at: string | null;
     revision: number;
   };
-  /** Goals of debriefs that were reached. */
   /** Written cases as somebody graded them at one time. */
   gradings: { id: string; instructor: string; at: string; grades: string };
   goal_ticks: { mock: string; goal: string; at: string; instructor: string };

@@ -50,6 +50,7 @@ export async function listStandards(db: Database, seenBy: string | null = null):
       fn.max('mocks.started_at').as('last'),
     ])
     .where('mocks.removed_at', 'is', null)
+    .where('mocks.beside', 'is', null)
     .groupBy(['mocks.standard', 'mocks.standard_version', 'learners.id', 'learners.name'])
     .orderBy('last', 'desc');
   if (seenBy !== null) using = using.where(isOf(seenBy, 'mocks'));

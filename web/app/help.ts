@@ -37,6 +37,11 @@ export const help: Readonly<Record<string, readonly string[]>> = {
     'Each mark of a mock: what to ask the learner to find the cause, what to do, and where to practise.',
     'Make it a goal puts it on the learner’s page and on the next lesson.',
   ],
+  '/mocks/:mock/beside/:other': [
+    'One drive, marked by two people on two devices: what both saw, graded or named differently, and what only one saw.',
+    'Marks of the same item at most 15 seconds apart belong together. A flag that isn’t sorted counts as seen.',
+    'Look at the differences together: the drive is fresh in your minds, and neither of you has to be wrong.',
+  ],
   '/setup': [
     'Choose the learner; the rest is filled in from their last mock. Change what is different, tick the checks, start.',
     'A check that isn’t in order can be ticked as wrong: it is recorded with the mock.',

@@ -63,6 +63,11 @@ export const screens: readonly Screen[] = [
     load: async () => (await import('../screens/sheet-reading')).ReadingPage,
   },
   {
+    path: '/mocks/:mock/beside/:other',
+    title: 'Marked by two',
+    load: async () => (await import('../screens/marked-by-two')).MarkedByTwoPage,
+  },
+  {
     path: '/mocks/bin',
     title: 'Deleted mocks',
     find: 'bin, undelete',

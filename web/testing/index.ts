@@ -17,6 +17,7 @@ export const mockView = (id = 'test-1'): MockView => ({
   note: '',
   revision: 1,
   source: 'car',
+  beside: null,
 });
 
 /** Waits for what goes on in the background, however busy the machine is. */

@@ -26,7 +26,13 @@ const MOST_MOCKS = 2_000;
 export async function learnerRecord(db: Database, id: string, now: string): Promise<Uint8Array | null> {
   const learner = await learnerById(db, id);
   if (!learner) return null;
-  const mocks = await listMocks(db, { limit: MOST_MOCKS, after: null, learner: id, from: null });
+  const mocks = await listMocks(db, {
+    limit: MOST_MOCKS,
+    after: null,
+    learner: id,
+    from: null,
+    beside: true,
+  });
   const zip = new ZipFile();
   const add = (name: string, content: string | Uint8Array) => zip.addBuffer(Buffer.from(content), name);
   const practice = await listPractice(db, id);

@@ -15,6 +15,7 @@ export async function rejudgeAll(
     .selectFrom('mocks')
     .select((is) => is.fn.countAll<number>().as('total'))
     .where('removed_at', 'is', null)
+    .where('beside', 'is', null)
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
   let done = 0;

@@ -15,6 +15,7 @@ export {
 export {
   useChangePagesInfiniteQuery,
   useChangePersonMutation,
+  useComparedDrivesQuery,
   useGradingsQuery,
   useKeepGradingMutation,
   useEndInvitationMutation,
@@ -76,6 +77,7 @@ export {
 } from './diary';
 export {
   useTrackQuery,
+  useBesideQuery,
   useMocksQuery,
   useMockPagesInfiniteQuery,
   useSharesQuery,

@@ -1,4 +1,5 @@
 import type {
+  BesideView,
   BinnedMock,
   LinkView,
   MockChange,
@@ -68,6 +69,10 @@ const mocks = api.injectEndpoints({
       query: (id) => ({ url: `/mocks/${id}/back`, method: 'POST' }),
       invalidatesTags: ['mocks', 'learners', 'readiness', 'evidence', 'changes'],
     }),
+    beside: build.query<Page<BesideView>, string>({
+      query: (mock) => `/mocks/${mock}/beside`,
+      providesTags: ['mocks'],
+    }),
     track: build.query<Page<{ readonly lat: number; readonly lon: number; readonly at: string }>, string>({
       query: (mock) => `/mocks/${mock}/track`,
     }),
@@ -91,6 +96,7 @@ const mocks = api.injectEndpoints({
 });
 
 export const {
+  useBesideQuery,
   useTrackQuery,
   useMocksQuery,
   useMockPagesInfiniteQuery,

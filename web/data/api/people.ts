@@ -1,5 +1,6 @@
 import type {
   ChangeView,
+  ComparedDrive,
   GradingView,
   Invitation,
   InvitationMade,
@@ -23,6 +24,10 @@ const people = api.injectEndpoints({
     >({
       query: ({ id, change }) => ({ url: `/people/${id}`, method: 'PATCH', body: { ...change } }),
       invalidatesTags: (result) => (result ? ['people', 'session', 'changes'] : []),
+    }),
+    comparedDrives: build.query<Page<ComparedDrive>, Nothing>({
+      query: () => '/gradings/drives',
+      providesTags: ['mocks'],
     }),
     gradings: build.query<Page<GradingView>, Nothing>({
       query: () => '/gradings',
@@ -68,6 +73,7 @@ const people = api.injectEndpoints({
 export const {
   useChangePagesInfiniteQuery,
   useChangePersonMutation,
+  useComparedDrivesQuery,
   useGradingsQuery,
   useKeepGradingMutation,
   useEndInvitationMutation,

@@ -256,4 +256,6 @@ const newMockOf = (mock: MockView): NewMock => ({
   startedAt: mock.startedAt,
   zone: mock.zone,
   ready: [...mock.ready],
+  // Mocks that were kept before there was this have none.
+  beside: mock.beside ?? null,
 });

@@ -38,6 +38,9 @@ export function MockRow({ mock }: { readonly mock: MockSummary }) {
         </Box>
         <Box sx={{ minWidth: 0 }}>
           <Typography sx={{ fontWeight: 700 }}>{learner.name}</Typography>
+          {mock.beside ? (
+            <Typography variant="body2">Marked by {mock.instructor.name}, only to compare</Typography>
+          ) : null}
           <Decided mock={mock} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.2, gridColumn: { xs: 2, sm: 'auto' } }}>

@@ -45,6 +45,7 @@ export function usePractice(standardId: string | null): (() => void) | null {
           note: '',
           revision: 1,
           source: 'car',
+          beside: null,
         },
       }),
     );

@@ -1,8 +1,14 @@
 import { Box, Typography } from '@mui/material';
 import type { EvidenceView, LearnerView } from '../../../contract';
 import { markedItems, trendOf, TREND_MOCKS, type Readiness } from '../../../core/readiness';
-import { compileStandard, limitOf, limitTitle, skillAreas, type Standard } from '../../../core/standard';
-import { areaOf } from '../../../core/coaching';
+import {
+  areaOf,
+  compileStandard,
+  limitOf,
+  limitTitle,
+  skillAreas,
+  type Standard,
+} from '../../../core/standard';
 import { dayAxis, Figure } from '../../parts/charts';
 import type { ReadinessOnScreen } from '../../data/readiness';
 import { dayText, localZone } from '../../parts/ui';

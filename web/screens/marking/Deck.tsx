@@ -258,6 +258,7 @@ export function Deck({ drive, judgement, act }: Props) {
   );
   const plan = (
     <>
+      {mock.beside ? <Box sx={{ mt: 1.5, fontSize: 17 }}>Only to compare: counts nowhere.</Box> : null}
       {drive.practice ? null : (
         <Box sx={{ mt: 1.5, fontSize: 17 }}>
           <GoalsText learner={mock.learner.id} but={mock.id} />

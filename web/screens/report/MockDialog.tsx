@@ -15,14 +15,16 @@ import { BIN_DAYS, type MockView } from '../../../contract';
 import {
   errorText,
   useChangeMockMutation,
+  useMocksQuery,
   useDeleteMockMutation,
   useRoutesQuery,
   useVehiclesQuery,
 } from '../../data/api';
+import { whyNotBeside } from '../../../core/agreement';
 import { mockPutRight } from '../../data/log';
 import { LearnerPicker, type Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { Aside, ChoiceField, ErrorNote, inZone, zonedText } from '../../parts/ui';
+import { Aside, ChoiceField, ErrorNote, hourText, inZone, zonedText } from '../../parts/ui';
 
 /** Puts right whose mock it was, when it began, what was driven; or deletes it. */
 export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonly onClose: () => void }) {
@@ -30,6 +32,11 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
   const [remove, removing] = useDeleteMockMutation();
   const { data: vehicles } = useVehiclesQuery();
   const { data: routes } = useRoutesQuery();
+  const { data: own } = useMocksQuery({ learner: mock.learner.id });
+  const sameDrive = (own?.items ?? []).filter(
+    (other) =>
+      whyNotBeside({ ...mock, learner: mock.learner.id }, { ...other, learner: other.learner.id }) === null,
+  );
   const dispatch = useDispatch();
   const navigate = useNavigate();
   const before = {
@@ -37,6 +44,7 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
     vehicle: mock.vehicle?.id ?? '',
     route: mock.route?.id ?? '',
     note: mock.note,
+    beside: mock.beside ?? '',
   };
   const [learner, setLearner] = useState<Picked | null>({ ...mock.learner, testDate: null });
   const [given, setGiven] = useState(before);
@@ -58,6 +66,7 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
         vehicle: given.vehicle || null,
         route: given.route || null,
         note: given.note,
+        beside: given.beside || null,
       },
     });
     if (!done.data) return;
@@ -74,7 +83,7 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
   const failure = changing.error ?? removing.error;
   const choices = (
     label: string,
-    key: 'vehicle' | 'route',
+    key: 'vehicle' | 'route' | 'beside',
     none: string,
     items: readonly (readonly [id: string, title: string])[],
   ) => (
@@ -127,6 +136,17 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
               (routes?.items ?? []).map(({ id, title }) => [id, title] as const),
             )}
           </Stack>
+          {sameDrive.length > 0 || mock.beside
+            ? choices(
+                'Same drive as',
+                'beside',
+                'No other mock: this one counts',
+                sameDrive.map((other) => [
+                  other.id,
+                  `${other.instructor.name}, ${hourText(other.startedAt, other.zone)}: only to compare with it`,
+                ]),
+              )
+            : null}
           <TextField
             label="Note, for instructors only"
             multiline

@@ -14,6 +14,7 @@ import {
 import { useDrive } from '../../data/log';
 import { Aside, hourText, longDayText, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
+import { Beside } from './Beside';
 import { DriveMap } from './DriveMap';
 import { markedBy } from './markedBy';
 import { MarkTable } from './MarkTable';
@@ -106,6 +107,7 @@ export function ReportPage() {
           ))}
         </Box>
       </Box>
+      <Beside mock={mock} />
       {mock.source === 'paper' ? null : <TimeLine report={report} />}
       {/* Until its route is here nobody can say where the marks were made. */}
       {isLoading ? null : <DriveMap {...{ mock, report, route }} />}

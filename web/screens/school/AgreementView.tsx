@@ -13,8 +13,9 @@ import {
 } from '../../../core/agreement';
 import { errorText, useGradingsQuery, useSessionQuery } from '../../data/api';
 import { colour, dayText, EmptyNote, ErrorNote, LoadingNote, localZone, WideTable } from '../../parts/ui';
+import { DrivesTogether } from './DrivesTogether';
 import { GradeCases } from './GradeCases';
-import { gradeWords, kappaWords, leaningWords } from './gradeWords';
+import { gradeWords, kappaWords, leaningWords } from '../../parts/agreement';
 
 const guide = guideOf(writtenCases);
 const gradesOf = ({ grades }: GradingView): Grades => new Map(grades.map((one) => [one.case, one.grade]));
@@ -58,6 +59,7 @@ export function AgreementView() {
       ) : null}
       {people.length > 1 ? <Between people={people} /> : null}
       {people.length > 0 ? <Dividing people={people} /> : null}
+      <DrivesTogether />
       {data.items.length > 1 ? <History items={data.items} /> : null}
       <Typography variant="body2" sx={{ color: 'text.secondary', maxWidth: 760 }}>
         Agreement is Cohen’s kappa, weighted by how far grades are apart: 1 is always the same, 0 is as good

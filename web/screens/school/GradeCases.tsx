@@ -5,7 +5,7 @@ import { grades, writtenCases, type Grade } from '../../../core/agreement';
 import { errorText, useKeepGradingMutation } from '../../data/api';
 import { useUnsaved } from '../../parts/unsaved';
 import { colour, ErrorNote } from '../../parts/ui';
-import { gradeWords } from './gradeWords';
+import { gradeWords } from '../../parts/agreement';
 
 /** The written cases one after the other, each graded by a touch or by the keys 0 to 3. */
 export function GradeCases({ onDone }: { readonly onDone: () => void }) {

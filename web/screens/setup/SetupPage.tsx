@@ -20,10 +20,11 @@ import {
   useVehiclesQuery,
 } from '../../data/api';
 import { beginDrive, useActOn } from '../../data/log';
-import { colour, ErrorNote, LoadingNote, localZone } from '../../parts/ui';
+import { Aside, colour, ErrorNote, hourText, LoadingNote, localZone } from '../../parts/ui';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useReceiver } from '../../data/position';
 import { GoalsText } from '../../parts/goals';
+import type { Picked } from '../../parts/people';
 import { usePractice } from '../../parts/practice';
 import { lengthText, minutesText, SideWarning } from '../../parts/features';
 import { FitnessSign, fitnessNow, fitnessWords, Reasons } from '../../parts/fitness';
@@ -45,11 +46,14 @@ export function SetupPage() {
   const vehicles = useVehiclesQuery();
   const routes = useRoutesQuery();
   const session = useSessionQuery();
-  const earlier = useMocksQuery(learnerId ? { learner: learnerId } : skipToken);
+  const earlier = useMocksQuery(learnerId ? { learner: learnerId } : skipToken, {
+    refetchOnMountOrArgChange: true,
+  });
   const [chosenStandard, setStandard] = useState<string | null>(null);
   const [chosenVehicle, setVehicle] = useState<string | null>(params.get('vehicle'));
   const [chosenRoute, setRoute] = useState<string | null>(params.get('route'));
   const [retest, setRetest] = useState(false);
+  const [together, setTogether] = useState(false);
   const places = useReceiver();
   const [ticks, setTicks] = useState<Ticks>({});
   const actOn = useActOn();
@@ -57,6 +61,15 @@ export function SetupPage() {
   const navigate = useNavigate();
 
   const last = earlier.currentData?.items[0];
+  // Somebody else marks this learner now: the same drive can be marked beside them.
+  const running = earlier.currentData?.items.find(
+    ({ ended, beside, instructor: by, startedAt }) =>
+      !ended &&
+      !beside &&
+      by.id !== session.data?.instructor.id &&
+      Date.now() - Date.parse(startedAt) < JUST_BEGUN,
+  );
+  const first = together ? (running ?? null) : null;
   const learner = asked.currentData ?? listed.data?.items.find(({ id }) => id === learnerId) ?? null;
   const standardId =
     chosenStandard ??
@@ -73,7 +86,11 @@ export function SetupPage() {
   const route = routes.data?.items.find(({ id }) => id === routeId) ?? null;
   const summary = standards.data?.items.find(({ id }) => id === standardId);
   const { currentData: standard } = useStandardQuery(
-    summary ? { id: summary.id, version: summary.version } : skipToken,
+    first
+      ? { id: first.standard.id, version: first.standard.version }
+      : summary
+        ? { id: summary.id, version: summary.version }
+        : skipToken,
   );
   // A yard has no road to follow.
   const course = standard !== undefined && isFixedCourse(standard);
@@ -92,10 +109,15 @@ export function SetupPage() {
           id,
           learner: { id: learner.id, name: learner.name },
           instructor,
-          vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
-          route: route && !course ? { id: route.id, title: route.title } : null,
+          ...(first
+            ? { vehicle: first.vehicle, route: first.route, retest: first.retest, beside: first.id }
+            : {
+                vehicle: vehicle ? { id: vehicle.id, name: vehicle.name } : null,
+                route: route && !course ? { id: route.id, title: route.title } : null,
+                retest,
+                beside: null,
+              }),
           standard: { id: under.id, version: under.version, title: under.title },
-          retest,
           startedAt: new Date().toISOString(),
           zone: localZone(),
           ready: under.checks.flatMap((check) => (ticks[check.id] === 'right' ? [check.id] : [])),
@@ -127,48 +149,73 @@ export function SetupPage() {
           chosen={learner}
           onChoose={(id) => setParams(id ? { learner: id } : {}, { replace: true })}
         />
-        <Choice
-          title="Standard"
-          most={3}
-          chosen={standardId}
-          onChoose={setStandard}
-          options={newestVersions(standards.data.items).map(({ id, title, summary: text }) => ({
-            id,
-            title,
-            text,
-          }))}
-        />
-        <Choice
-          title="Vehicle"
-          chosen={vehicleId}
-          onChoose={setVehicle}
-          options={inUse.map((car) => {
-            const { verdict } = fitnessNow(car);
-            const text = verdict === 'fit' ? car.plate : `${car.plate}. ${fitnessWords(verdict)}`;
-            return { id: car.id, title: car.name, text };
-          })}
-        />
-        {(routes.data?.items.length ?? 0) > 0 && !course ? (
-          <Choice
-            title="Route"
-            most={3}
-            chosen={route?.id ?? NO_ROUTE}
-            onChoose={setRoute}
-            options={[
-              { id: NO_ROUTE, title: 'No route', text: 'Directions as they come' },
-              ...(routes.data?.items ?? []).map(({ id, title, seconds, metres }) => ({
+        {running ? (
+          <Aside role="status" sx={{ mb: 2 }}>
+            <Typography>
+              {running.instructor.name} has been marking a mock of {running.learner.name} since{' '}
+              {hourText(running.startedAt, running.zone)}.
+            </Typography>
+            <FormControlLabel
+              control={
+                <Checkbox checked={together} onChange={(event) => setTogether(event.target.checked)} />
+              }
+              label="I mark the same drive, only to compare. My marks count nowhere."
+              sx={{ minHeight: 56, ml: 0 }}
+            />
+          </Aside>
+        ) : null}
+        {first ? (
+          <Typography sx={{ mb: 2 }}>
+            As in the other mock: {first.standard.title} {first.standard.version},{' '}
+            {first.vehicle?.name ?? 'no vehicle named'}, {first.route?.title ?? 'no route'}
+            {first.retest ? ', re-test' : ''}.
+          </Typography>
+        ) : (
+          <>
+            <Choice
+              title="Standard"
+              most={3}
+              chosen={standardId}
+              onChoose={setStandard}
+              options={newestVersions(standards.data.items).map(({ id, title, summary: text }) => ({
                 id,
                 title,
-                text: `${minutesText(seconds)}, ${lengthText(metres, units)}`,
-              })),
-            ]}
-          />
-        ) : null}
-        <FormControlLabel
-          control={<Checkbox checked={retest} onChange={(event) => setRetest(event.target.checked)} />}
-          label="This is a re-test"
-          sx={{ minHeight: 56, ml: 0 }}
-        />
+                text,
+              }))}
+            />
+            <Choice
+              title="Vehicle"
+              chosen={vehicleId}
+              onChoose={setVehicle}
+              options={inUse.map((car) => {
+                const { verdict } = fitnessNow(car);
+                const text = verdict === 'fit' ? car.plate : `${car.plate}. ${fitnessWords(verdict)}`;
+                return { id: car.id, title: car.name, text };
+              })}
+            />
+            {(routes.data?.items.length ?? 0) > 0 && !course ? (
+              <Choice
+                title="Route"
+                most={3}
+                chosen={route?.id ?? NO_ROUTE}
+                onChoose={setRoute}
+                options={[
+                  { id: NO_ROUTE, title: 'No route', text: 'Directions as they come' },
+                  ...(routes.data?.items ?? []).map(({ id, title, seconds, metres }) => ({
+                    id,
+                    title,
+                    text: `${minutesText(seconds)}, ${lengthText(metres, units)}`,
+                  })),
+                ]}
+              />
+            ) : null}
+            <FormControlLabel
+              control={<Checkbox checked={retest} onChange={(event) => setRetest(event.target.checked)} />}
+              label="This is a re-test"
+              sx={{ minHeight: 56, ml: 0 }}
+            />
+          </>
+        )}
         <FormControlLabel
           control={<Checkbox checked={places.on} onChange={(event) => places.choose(event.target.checked)} />}
           label="Save the position of each mark, from this device’s location"
@@ -219,7 +266,7 @@ export function SetupPage() {
             onClick={() => standard && start(standard)}
             sx={{ minHeight: 76, fontSize: '1.4rem' }}
           >
-            {learner ? `Start the mock with ${learner.name}` : 'Choose a learner first'}
+            {startText(learner, first)}
             {learner ? (
               <Box
                 component="kbd"
@@ -234,6 +281,14 @@ export function SetupPage() {
     </Box>
   );
 }
+
+const startText = (learner: Picked | null, first: MockSummary | null): string => {
+  if (!learner) return 'Choose a learner first';
+  return first ? `Mark beside ${first.instructor.name}` : `Start the mock with ${learner.name}`;
+};
+
+/** A mock that nobody ended for longer was forgotten, in milliseconds. */
+const JUST_BEGUN = 3 * 3_600_000;
 
 const NO_ROUTE = 'none';
 

@@ -1,0 +1,2 @@
+export { gradeWords, kappaWords, leaningWords } from './gradeWords';
+export { sharedText } from './sharedText';

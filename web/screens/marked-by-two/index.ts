@@ -1,0 +1,1 @@
+export { MarkedByTwoPage } from './MarkedByTwoPage';
