@@ -44,6 +44,7 @@ export {
   type AdviceView,
   type EvidenceView,
   type RatingPair,
+  type ReadinessList,
   type ReadinessRow,
   type SettingsView,
   type StrictnessView,

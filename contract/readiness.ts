@@ -15,6 +15,7 @@ import {
 } from '../core/readiness';
 import type { StandardRef } from '../core/standard';
 import type { Overrule } from './learner';
+import type { Page } from './mock';
 import { MayBeMissing } from './rules';
 
 /** Everything from which a learner's chance is worked out in the browser. */
@@ -29,6 +30,12 @@ export interface EvidenceView {
   readonly hoursBooked: number | null;
   /** Papers as they stood when the last mock was set up. */
   readonly papersSeen: string | null;
+}
+
+/** How ready everybody is. In a large school what has changed is made part by part. */
+export interface ReadinessList extends Page<ReadinessRow> {
+  /** Learners whose forecast is still being made: they are missing, or stand with the one before. Ask again soon. */
+  readonly pending: number;
 }
 
 /** One learner in the list of the school. */

@@ -38,6 +38,25 @@ test('marks made while the server is dead are kept here, and reach it when it is
   );
 });
 
+test('the verdict stands although what belongs to it can’t be loaded, which is asked for again', async ({
+  page,
+  context,
+}) => {
+  await context.route('**/Talk-*.js', (route) => route.abort());
+  await startMock(page, { learner: 'Dafydd Penhale', standard: 'Fault ceiling' });
+  await pad(page, 'Moving away under control', 'Serious fault').click();
+  await endDrive(page);
+  await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(
+    'Serious faults: 1, none allowed',
+  );
+  const missing = page.getByRole('alert').filter({ hasText: 'What to talk about couldn’t be loaded' });
+  await expect(missing).toBeVisible();
+  await context.unroute('**/Talk-*.js');
+  await missing.getByRole('button', { name: 'Try again' }).click();
+  await expect(missing).toBeHidden();
+  await expect(page.getByRole('heading', { name: /to work on$/ })).toBeVisible();
+});
+
 test('marks survive a reload before they were sent', async ({ page, context }) => {
   const id = await startMock(page, { learner: 'Wanjiru Kamande', standard: 'Fault ceiling' });
   await expect(kept(page)).toContainText('Server answers');

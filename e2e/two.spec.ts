@@ -9,7 +9,7 @@ test('a colleague in the back marks the same drive, and both see what the other 
   // The owner marks on a tablet, as ever.
   const mock = await startMock(page, { learner: 'Yuto Hasebe', standard: 'Fault ceiling' });
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
-  await pad(page, 'Moving off under control', 'Driving fault').click();
+  await pad(page, 'Moving away under control', 'Driving fault').click();
   await expect(kept(page)).toContainText('on the server');
 
   // The other one has a phone.
@@ -56,7 +56,7 @@ test('a colleague in the back marks the same drive, and both see what the other 
     'serious fault',
   );
   await expect(moments.getByRole('row').filter({ hasText: 'Only Maren Holtby' })).toContainText(
-    'Moving off under control',
+    'Moving away under control',
   );
   await accessible(page, 'marked by two');
 

@@ -160,7 +160,7 @@ export function evidenceOf(to: Standard, mock: MockDrive): Evidence {
     route: mock.route,
     under: { id: from.id, version: from.version },
     exposure,
-    covered: same ? allSkills(to) : coveredSkills(from, to),
+    covered: skillsWatched(from, to),
     done: [...done],
     stages: [...new Set(drive.stages.map(({ stage }) => stage))],
     counts: [...counts],
@@ -203,6 +203,10 @@ function notesOf(
     );
   return notes;
 }
+
+/** Skills of which a mock that was marked under one standard tells under another. */
+export const skillsWatched = (from: Standard, to: Standard): readonly string[] =>
+  isSameVersion(from, to) ? allSkills(to) : coveredSkills(from, to);
 
 const allSkills = (standard: Standard): readonly string[] => [
   ...new Set(compileStandard(standard).placed.map(({ item }) => item.skill)),

@@ -1,6 +1,13 @@
 export { fastLimits } from './cells';
 export { drawGamma, drawPoisson } from './draw';
-export { evidenceOf, manoeuvrePlan, markedItems, type Evidence, type MockDrive } from './evidence';
+export {
+  evidenceOf,
+  manoeuvrePlan,
+  markedItems,
+  skillsWatched,
+  type Evidence,
+  type MockDrive,
+} from './evidence';
 export {
   judgeReadiness,
   type Condition,

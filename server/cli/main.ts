@@ -78,6 +78,10 @@ program
   .requiredOption('--log <file>', 'a log (*.jwlog.jsonl); may be given again', gather, [])
   .option('--day <day>', 'day of the test, such as 2026-12-01; else that of the last log')
   .option('--prior <file>', 'database of the school whose rates it leans on; else the shipped rates')
+  .option(
+    '--today <day>',
+    'lean on the mocks of that school before this day, as its screens do; else before the test',
+  )
   .option('--route <name>', 'the route of each --log in their order, - for none', gather, [])
   .option('--documents <file>', 'documents as a JSON list of { title, seen, until }')
   .option('--questions <file>', 'the bank that safety questions are drawn from (*.questions.json)')
@@ -88,6 +92,7 @@ program
       log,
       day,
       prior,
+      today,
       route,
       documents,
       questions,
@@ -97,6 +102,7 @@ program
       log: string[];
       day?: string;
       prior?: string;
+      today?: string;
       route: string[];
       documents?: string;
       questions?: string;
@@ -104,9 +110,12 @@ program
     }) => {
       if (log.length === 0) return report(wrong('Give at least one --log.\n'));
       if (day !== undefined && !isDay(day)) return report(wrong('--day must be a day such as 2026-12-01.\n'));
+      if (today !== undefined && !isDay(today))
+        return report(wrong('--today must be a day such as 2026-12-01.\n'));
       const { readinessOfFiles } = await import('./readiness');
       return report(
         await readinessOfFiles(standard, log, day ?? null, prior ?? null, {
+          today: today ?? null,
           routes: route,
           documents: documents ?? null,
           questions: questions ?? null,
@@ -291,6 +300,16 @@ program
   .requiredOption('--database <file>', 'the school')
   .action(async ({ database }: { database: string }) =>
     report(await (await import('./safekeeping')).check(database)),
+  );
+
+program
+  .command('rebuild')
+  .description(
+    'work out again what is kept beside the logs (verdicts, counts, evidence), compare, and put right',
+  )
+  .requiredOption('--database <file>', 'the school')
+  .action(async ({ database }: { database: string }) =>
+    report(await (await import('./safekeeping')).rebuild(database)),
   );
 
 /** What is given on the command line to a server. */

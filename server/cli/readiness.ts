@@ -25,6 +25,8 @@ const shipped: Prior = {
 
 /** What the screen knows besides the logs; each may be left out. */
 interface MoreFiles {
+  /** The school's rates are those of its mocks before this day; null: before the test. */
+  readonly today: string | null;
   /** The route of each log in their order, by any name; `-` for none. */
   readonly routes: readonly string[];
   readonly documents: string | null;
@@ -44,7 +46,7 @@ export async function readinessOfFiles(
   logFiles: readonly string[],
   day: string | null,
   priorFile: string | null,
-  more: MoreFiles = { routes: [], documents: null, questions: null, answers: null },
+  more: MoreFiles = { today: null, routes: [], documents: null, questions: null, answers: null },
 ): Promise<Outcome> {
   const standard = readWith(standardFile, MAX_STANDARD_LENGTH, readStandard);
   if (!standard.ok) return refused(standard.problems.map((problem) => ({ file: standardFile, problem })));
@@ -106,7 +108,10 @@ export async function readinessOfFiles(
   const last = marked.reduce((latest, { mock }) => (mock.startedAt > latest ? mock.startedAt : latest), '');
   const at = noonOf(day ?? last.slice(0, 10));
   const mocks = marked.map(({ mock }) => mock);
-  const prior = priorFile === null ? shipped : await schoolPrior(priorFile, standard.value, learner, mocks);
+  const prior =
+    priorFile === null
+      ? shipped
+      : await schoolPrior(priorFile, standard.value, learner, mocks, more.today ?? at.slice(0, 10));
   const { word, conditions, forecast, tests, whatIf } = readinessOf({
     learner,
     standard: standard.value,
@@ -133,10 +138,11 @@ async function schoolPrior(
   standard: Standard,
   learner: string,
   mocks: readonly MockDrive[],
+  day: string,
 ): Promise<Prior> {
   const db = openToRead(file);
   try {
-    return await priorFor(db, standard, learner, mocks);
+    return await priorFor(db, standard, learner, mocks, day);
   } finally {
     await db.destroy();
   }

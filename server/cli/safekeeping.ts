@@ -7,6 +7,7 @@ import {
   instructorNamed,
   makeInvitation,
   openDatabase,
+  rebuildWorkedOut,
   recordChange,
   restore,
 } from '../store';
@@ -73,6 +74,21 @@ const nobody = (name: string): Outcome => ({
 
 const aboutPerson = ({ id, name }: { readonly id: string; readonly name: string }) =>
   ({ name, subject: { kind: 'person', id } }) as const;
+
+/** Works out again what is kept beside the logs; what was different is told, and is put right. */
+export async function rebuild(database: string): Promise<Outcome> {
+  const db = await openDatabase(database);
+  try {
+    const rebuilt = await rebuildWorkedOut(db, true);
+    return {
+      code: rebuilt.different.length === 0 ? 0 : 2,
+      out: `${JSON.stringify(rebuilt)}\n`,
+      err: rebuilt.different.map((mock) => `${mock}: was kept differently; now put right\n`).join(''),
+    };
+  } finally {
+    await db.destroy();
+  }
+}
 
 /** One line of JSON; what is wrong is told on the other channel too, and makes it bad input. */
 export async function check(database: string): Promise<Outcome> {

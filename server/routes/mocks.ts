@@ -66,6 +66,8 @@ import {
   routeById,
   standardOf,
   mockById,
+  renewWorkedOut,
+  workedOutOf,
   mockOrBinned,
   type Database,
   type MockFilter,
@@ -132,6 +134,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
     const subject = { kind: 'mock', id: held.id } as const;
     const view = await inTransaction(db, async (all) => {
       if (!(await changeMock(all, held.id, revision, after))) throw changedMeanwhile('mock');
+      await renewWorkedOut(all, held.id);
       const to = await mockHeld(all, held.id);
       if (to.learner.id !== held.learner.id)
         await recordChange(all, deed, 'mock moved', {
@@ -387,8 +390,8 @@ const isIn = (state: MockState, { ended, unsorted, result }: MockSummary): boole
 };
 
 /**
- * A page of mocks in a state. The state comes from the log, so mocks are read until the page is full; after very
- * many that are in another state a page can be short, and the next one goes on from there.
+ * A page of mocks in a state. Of mocks that aren't worked out yet the state comes from the log, so mocks are read until
+ * the page is full; after very many of them a page can be short, and the next one goes on from there.
  */
 async function summariesOf(
   db: Database,
@@ -398,7 +401,7 @@ async function summariesOf(
   const found: MockSummary[] = [];
   let [from, read] = [after, 0];
   for (;;) {
-    const mocks = await listMocks(db, { ...filter, limit: limit + 1, after: from });
+    const mocks = await listMocks(db, { ...filter, state, limit: limit + 1, after: from });
     found.push(...(await summarise(db, mocks)).filter((mock) => isIn(state, mock)));
     read += mocks.length;
     const last = mocks.at(-1);
@@ -410,28 +413,13 @@ async function summariesOf(
 
 const placeOf = ({ startedAt, id }: MockView) => [startedAt, id] as const;
 
+/** One whose standard can't be read is told on the school's page; it takes no other with it. */
 async function summarise(db: Database, mocks: readonly MockView[]): Promise<MockSummary[]> {
-  const logs = await eventsByMock(
-    db,
-    mocks.map(({ id }) => id),
-  );
-  const summaries: MockSummary[] = [];
-  for (const mock of mocks) {
-    const standard = await standardOf(db, mock.standard);
-    // One that cannot be read is told on the school's page; it takes no other with it.
-    if (!standard) continue;
-    const judgement = judge(standard, logs.get(mock.id) ?? [], mock);
-    const { verdict, drive } = judgement;
-    const { counts, points, unsorted, breaches } = verdict;
-    summaries.push({
-      ...mock,
-      result: resultOf(judgement),
-      counts,
-      points,
-      unsorted,
-      ended: drive.end !== null,
-      firstBreach: breaches[0] ?? null,
-    });
-  }
-  return summaries;
+  const stand = await workedOutOf(db, mocks, true);
+  return mocks.flatMap((mock): readonly MockSummary[] => {
+    const own = stand.get(mock.id);
+    if (!own) return [];
+    const { answers: _answers, ...summary } = own;
+    return [{ ...mock, ...summary }];
+  });
 }

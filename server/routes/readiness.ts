@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { SettingsToKeep, type Page, type ReadinessRow, type SettingsView } from '../../contract';
+import { SettingsToKeep, type ReadinessList, type SettingsView } from '../../contract';
 import { settingsFrom } from '../../core/readiness';
 import {
   bodyAs,
@@ -13,6 +13,8 @@ import {
   whenGone,
 } from '../http';
 import {
+  keepEvidence,
+  keepForecasts,
   keepSettings,
   inTransaction,
   newestStandard,
@@ -20,6 +22,8 @@ import {
   recordChange,
   settingsHeld,
   stateOfEvidence,
+  type MadeForecast,
+  type ReadEvidence,
 } from '../store';
 import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
 import { learnerHeld } from './learnerHeld';
@@ -32,11 +36,16 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
     signal: whenGone(ctx),
   });
 
+  const keep = {
+    evidence: (read: readonly ReadEvidence[]) => keepEvidence(db, read),
+    forecasts: (made: readonly MadeForecast[]) => keepForecasts(db, made),
+  };
+
   router.get('/readiness', async (ctx) => {
     const of = seenBy(ctx);
-    const all = await readinessOfSchool(await asking(ctx), now().toISOString());
-    const items = all.filter(({ taughtBy }) => of === null || taughtBy === of);
-    ctx.body = { items, next: null } satisfies Page<ReadinessRow>;
+    const { rows, pending } = await readinessOfSchool(await asking(ctx), now().toISOString(), keep);
+    const items = rows.filter(({ taughtBy }) => of === null || taughtBy === of);
+    ctx.body = { items, next: null, pending } satisfies ReadinessList;
   });
 
   router.get('/readiness/settings', async (ctx) => {
@@ -65,11 +74,15 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
     const learner = await learnerHeld(db, ctx);
     const standard = typeof ctx.query.standard === 'string' ? ctx.query.standard : null;
     if (standard !== null && !(await newestStandard(db, standard))) throw notFound('such standard');
-    const view = await evidenceOfLearner(await asking(ctx), {
-      learner: learner.id,
-      standard,
-      now: now().toISOString(),
-    });
+    const view = await evidenceOfLearner(
+      await asking(ctx),
+      {
+        learner: learner.id,
+        standard,
+        now: now().toISOString(),
+      },
+      keep,
+    );
     if (!view) throw notFound('standard to ask under: choose one for this learner');
     ctx.body = view;
   });

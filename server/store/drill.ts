@@ -13,6 +13,16 @@ export async function drillOf(db: Database, learner: string): Promise<DrillEvent
   return rows.flatMap(({ body }) => readJson<DrillEvent>(body) ?? []);
 }
 
+/** Of each learner who has drilled, a number that grows with every answer. */
+export async function drillStates(db: Database): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .selectFrom('drill')
+    .select(({ fn }) => ['learner', fn.max('position').as('last')])
+    .groupBy('learner')
+    .execute();
+  return new Map(rows.map(({ learner, last }) => [learner, last]));
+}
+
 /** Adds what is not there yet, all or none; answers how many were new. */
 export async function addDrill(
   db: Database,

@@ -31,7 +31,16 @@ const manifest = z.strictObject({
 });
 
 /** What lets people in, and what SQLite and the migrations keep for themselves. */
-const LEFT_OUT = ['sessions', 'links', 'invitations', 'kysely_migration'];
+const LEFT_OUT = [
+  'sessions',
+  'links',
+  'invitations',
+  'kysely_migration',
+  // What follows from the logs is worked out again.
+  'worked_out',
+  'evidence',
+  'forecasts',
+];
 const SECRET = new Set(['passphrase_hash']);
 /** Nobody's passphrase has this hash. */
 const NOBODY = 'none';

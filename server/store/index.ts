@@ -29,7 +29,7 @@ export {
 } from './instructors';
 export type { Instructor } from './person';
 export { endInvitation, invitationOf, listInvitations, makeInvitation, useInvitation } from './invitations';
-export { addDrill, drillOf } from './drill';
+export { addDrill, drillOf, drillStates } from './drill';
 export { eraseLearner, erasureOf } from './erasure';
 export { goalsOf, tickGoal } from './goals';
 export { keepLesson, laterThan, lessonById, listLessons, removeLesson } from './lessons';
@@ -76,8 +76,20 @@ export {
   SESSION_DAYS,
 } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
+export { eventsByMock, eventsOf, fixesOf, highestSeqs, lengthsOf } from './events';
+export { addEvents } from './log';
+export { forecastsKept, keepForecasts, type MadeForecast } from './forecasts';
 export {
-  addEvents,
+  answersInMocks,
+  fillWorkedOut,
+  rebuildWorkedOut,
+  renewWorkedOut,
+  workedOutOf,
+  type Rebuilt,
+} from './workedOut';
+export { WORKED_OUT } from './workedOutVersion';
+export { evidenceUnder, headsOfMocks, keepEvidence, type HeadOfMock, type ReadEvidence } from './evidence';
+export {
   addMock,
   besideOf,
   binMock,
@@ -88,11 +100,6 @@ export {
   drivesBefore,
   drivesOf,
   drivesOfSchool,
-  eventsByMock,
-  eventsOf,
-  fixesOf,
-  lengthsOf,
-  highestSeqs,
   listMocks,
   mocksByLearner,
   stateOfDrives,

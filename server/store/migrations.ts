@@ -31,6 +31,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '018-series': { up: series },
   '019-gradings': { up: gradings },
   '020-beside': { up: beside },
+  '021-worked-out': { up: workedOut },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -322,6 +323,21 @@ async function gradings(db: Kysely<unknown>): Promise<void> {
 async function beside(db: Kysely<unknown>): Promise<void> {
   await sql`alter table mocks add column beside text references mocks(id)`.execute(db);
   await sql`create index mocks_beside on mocks(beside) where beside is not null`.execute(db);
+}
+
+/** What follows from the log of each mock, beside it, for lists and forecasts. */
+async function workedOut(db: Kysely<unknown>): Promise<void> {
+  await sql`create table worked_out (
+    mock text primary key references mocks(id) on delete cascade, version integer not null,
+    position integer not null, revision integer not null, ended integer not null, outcome text not null,
+    unsorted integer not null, body text not null) strict`.execute(db);
+  await sql`create table evidence (
+    mock text not null references mocks(id) on delete cascade, standard text not null,
+    standard_version text not null, version integer not null, body text not null,
+    primary key (mock, standard)) strict`.execute(db);
+  await sql`create table forecasts (
+    learner text primary key references learners(id) on delete cascade, made_from text not null,
+    body text not null) strict`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -1,12 +1,15 @@
 import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
-import { BIN_DAYS, type BinnedMock, type MockView, type NewMock } from '../../contract';
+
+import { BIN_DAYS, type BinnedMock, type MockState, type MockView, type NewMock } from '../../contract';
 import type { Standard } from '../../core/standard';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
+import { eventsByMock } from './events';
 import { readJson, shownZone } from './readable';
 import { nameHas } from './search';
 import { standardOf } from './standards';
+import { WORKED_OUT } from './workedOutVersion';
 
 const selectMocks = (db: Database) =>
   db
@@ -87,6 +90,8 @@ export interface MockFilter {
   readonly search?: string | null;
   /** Only what one instructor gave, or of learners whom they teach; null for all. */
   readonly seenBy?: string | null;
+  /** Only those in a state, and those of which nobody has worked out yet how they stand. */
+  readonly state?: MockState;
   /** Whether mocks that were only marked beside another one are listed too; else only those that count. */
   readonly beside?: boolean;
   /** Leaves out what learners with very many mocks drove before an instant of their own. */
@@ -110,6 +115,18 @@ async function sinceNewest(db: Database, newest: number): Promise<readonly Since
   return rows;
 }
 
+/** Whether a mock can be in a state, as far as that is kept. */
+function mayBeIn(state: Exclude<MockState, 'any'>) {
+  const is: Readonly<Record<typeof state, ReturnType<typeof sql>>> = {
+    running: sql`kept.ended = 0`,
+    flags: sql`kept.ended = 1 and kept.unsorted > 0`,
+    pass: sql`kept.ended = 1 and kept.outcome = 'pass'`,
+    fail: sql`kept.ended = 1 and kept.outcome in ('fail', 'ended')`,
+  };
+  return sql<boolean>`not exists (select 1 from worked_out as kept
+    where kept.mock = mocks.id and kept.version = ${WORKED_OUT} and not (${is[state]}))`;
+}
+
 /** Newest first. */
 export async function listMocks(
   db: Database,
@@ -121,6 +138,7 @@ export async function listMocks(
     standard = null,
     search = null,
     seenBy = null,
+    state = 'any',
     beside = false,
     since = [],
   }: MockFilter,
@@ -132,6 +150,7 @@ export async function listMocks(
     .limit(limit);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
   if (!beside) query = query.where('mocks.beside', 'is', null);
+  if (state !== 'any') query = query.where(mayBeIn(state));
   if (standard !== null) query = query.where('mocks.standard', '=', standard);
   if (search !== null) query = query.where(nameHas(search));
   if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
@@ -308,93 +327,6 @@ export async function emptyBin(db: Database, now: Date): Promise<number> {
   });
 }
 
-/**
- * Adds events to a log, all or none, and ignores those it has. When this returns they are on disk.
- *
- * @returns how many were new
- */
-export async function addEvents(db: Database, mock: string, events: readonly DriveEvent[]): Promise<number> {
-  return inTransaction(db, async (transaction) => {
-    let added = 0n;
-    for (const table of ['events', 'fixes'] as const) {
-      const rows = events
-        .filter(({ kind }) => (kind === 'fix') === (table === 'fixes'))
-        .map((event) => ({
-          mock,
-          id: event.id,
-          device: event.device,
-          seq: event.seq,
-          at: event.at,
-          body: JSON.stringify(event),
-        }));
-      if (rows.length === 0) continue;
-      const result = await transaction
-        .insertInto(table)
-        .values(rows)
-        .onConflict((conflict) => conflict.columns(['mock', 'id']).doNothing())
-        .executeTakeFirstOrThrow();
-      added += result.numInsertedOrUpdatedRows ?? 0n;
-    }
-    return Number(added);
-  });
-}
-
-/**
- * Highest sequence number held, by device. The devices are found by skipping through the index, so that a
- * long log is not read for it.
- */
-export async function highestSeqs(db: Database, mock: string): Promise<Record<string, number>> {
-  const highest: Record<string, number> = {};
-  for (const name of ['events', 'fixes'] as const) {
-    const table = sql.table(name);
-    const { rows } = await sql<{ device: string; seq: number }>`
-      with recursive devices(device) as (
-        select min(device) from ${table} where mock = ${mock}
-        union all
-        select (select min(device) from ${table} where mock = ${mock} and device > devices.device)
-        from devices where device is not null
-      )
-      select device, (select max(seq) from ${table} where mock = ${mock} and device = devices.device) as seq
-      from devices where device is not null`.execute(db);
-    for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
-  }
-  return highest;
-}
-
-/** A log without its fixes, in order of arrival, from after a position. */
-export async function eventsOf(
-  db: Database,
-  mock: string,
-  after = 0,
-): Promise<{ readonly events: DriveEvent[]; readonly position: number }> {
-  const rows = await db
-    .selectFrom('events')
-    .select(['position', 'body'])
-    .where('mock', '=', mock)
-    .where('position', '>', after)
-    .orderBy('position')
-    .execute();
-  return {
-    events: rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []),
-    position: rows.at(-1)?.position ?? after,
-  };
-}
-
-/** Logs of several mocks at once, without their fixes. */
-export async function eventsByMock(
-  db: Database,
-  mocks: readonly string[],
-): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
-  const logs = new Map<string, DriveEvent[]>(mocks.map((id) => [id, []]));
-  if (mocks.length === 0) return logs;
-  const rows = await db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks).execute();
-  for (const { mock, body } of rows) {
-    const event = readJson<DriveEvent>(body);
-    if (event) logs.get(mock)?.push(event);
-  }
-  return logs;
-}
-
 /** A mock with what it was marked under, and its log without fixes. */
 export interface HeldDrive {
   readonly mock: MockView;
@@ -491,27 +423,6 @@ export async function drivesBefore(
     })),
   );
   return drives.flatMap(({ standard, events }) => (standard ? [{ standard, events }] : []));
-}
-
-/** How many marks and steps, and how many fixes, a mock holds. */
-export async function lengthsOf(
-  db: Database,
-  mock: string,
-): Promise<{ readonly events: number; readonly fixes: number }> {
-  const countIn = async (table: 'events' | 'fixes') => {
-    const { held } = await db
-      .selectFrom(table)
-      .select((is) => is.fn.countAll<number>().as('held'))
-      .where('mock', '=', mock)
-      .executeTakeFirstOrThrow();
-    return held;
-  };
-  return { events: await countIn('events'), fixes: await countIn('fixes') };
-}
-
-export async function fixesOf(db: Database, mock: string): Promise<DriveEvent[]> {
-  const rows = await db.selectFrom('fixes').select('body').where('mock', '=', mock).execute();
-  return rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []);
 }
 
 /** How many mocks each learner has driven. */

@@ -10,6 +10,7 @@ import { appliedMigrations, isKnown } from './migrate';
 import { DatabaseProblem, whyNotOpened } from './problem';
 import { standardOf } from './standards';
 import { drivesOfSchool } from './mocks';
+import { rebuildWorkedOut } from './workedOut';
 import { unreadableRecords } from './unreadable';
 
 /** How much a school has of everything. */
@@ -132,6 +133,8 @@ export async function checkSchool(file: string): Promise<Checked> {
       if (standard && (standard.id !== id || standard.version !== version || standard.title !== title))
         differences.push(`standards: ${id} ${version} says that it is ${standard.id} ${standard.version}`);
     }
+    for (const mock of (await rebuildWorkedOut(db, false)).different)
+      differences.push(`mocks: what is kept of ${mock} doesn’t follow from its log; rebuild puts it right`);
     return {
       counts: countsIn(file),
       integrity,

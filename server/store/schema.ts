@@ -209,6 +209,22 @@ export interface Tables {
     run: string;
     events: string;
   };
+  /** How each mock stands, worked out from its log. */
+  worked_out: {
+    mock: string;
+    version: number;
+    /** Of the last event that it was worked out from, and the revision of the mock. */
+    position: number;
+    revision: number;
+    ended: number;
+    outcome: string;
+    unsorted: number;
+    body: string;
+  };
+  /** What mocks tell under a standard. */
+  evidence: { mock: string; standard: string; standard_version: string; version: number; body: string };
+  /** The last forecast of each learner for lists, with what it was made from. */
+  forecasts: { learner: string; made_from: string; body: string };
   events: EventRow;
   /** Position fixes, kept apart from marks: they are many, and no verdict needs them. */
   fixes: EventRow;

@@ -11,7 +11,7 @@ import type { PlacedDrive, Site } from '../../core/hotspot';
 import type { Parsed } from '../../core/problems';
 import type { Strictness } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
-import type { Counts, NetworkRow } from '../store';
+import type { Counts, MadeForecast, NetworkRow, ReadEvidence } from '../store';
 
 /** A drive with what it passed and where it was marked. */
 export interface PlacedMock extends PlacedDrive, Pick<MockView, 'learner' | 'route' | 'startedAt' | 'zone'> {
@@ -33,11 +33,11 @@ export interface Jobs {
   readonly 'hot spots': { readonly asked: object; readonly answer: PlacedSchool };
   readonly 'readiness list': {
     readonly asked: { readonly now: string };
-    readonly answer: readonly ReadinessRow[];
+    readonly answer: ListedReadiness;
   };
   readonly evidence: {
     readonly asked: { readonly learner: string; readonly standard: string | null; readonly now: string };
-    readonly answer: EvidenceView | null;
+    readonly answer: LearnersEvidence;
   };
   readonly foretell: {
     readonly asked: { readonly learner: string; readonly standard: string; readonly day: string };
@@ -75,6 +75,21 @@ export interface Jobs {
     readonly answer: Counts;
   };
   readonly backup: { readonly asked: { readonly to: string }; readonly answer: Counts };
+}
+
+/** The readiness list as far as it is made, with what was worked out on the way and is to be kept. */
+export interface ListedReadiness {
+  readonly rows: readonly ReadinessRow[];
+  /** Learners whose forecast is older, or who have none yet. */
+  readonly pending: number;
+  readonly forecasts: readonly MadeForecast[];
+  readonly evidence: readonly ReadEvidence[];
+}
+
+/** Evidence of one learner, with what was worked out on the way and is to be kept. */
+export interface LearnersEvidence {
+  readonly view: EvidenceView | null;
+  readonly evidence: readonly ReadEvidence[];
 }
 
 export type JobName = keyof Jobs;

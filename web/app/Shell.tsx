@@ -1,10 +1,10 @@
 import { Box, Button, Container, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { useSessionQuery, useSignOutMutation } from '../data/api';
 import { useAction } from '../parts/keys';
 import { useLeaveAll } from '../parts/unsaved';
-import { colour, LightSwitch, Wren } from '../parts/ui';
+import { colour, later, LightSwitch, Wren } from '../parts/ui';
 import { actions } from './actions';
 import { NewVersion } from './NewVersion';
 import { NotSecure } from './NotSecure';
@@ -12,8 +12,8 @@ import { addressOf, screens } from './screens';
 import { fetchTheDay, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
-const JumpDialog = lazy(async () => ({ default: (await import('./JumpDialog')).JumpDialog }));
-const HelpDialog = lazy(async () => ({ default: (await import('./HelpDialog')).HelpDialog }));
+const JumpDialog = later(async () => (await import('./JumpDialog')).JumpDialog, { what: 'Find' });
+const HelpDialog = later(async () => (await import('./HelpDialog')).HelpDialog, { what: 'Help' });
 
 const navigation = screens
   .filter(({ inNavigation }) => inNavigation)
@@ -171,10 +171,9 @@ export function Shell() {
       >
         <Outlet />
       </Container>
-      <Suspense fallback={null}>
-        {open === 'jump' ? <JumpDialog open onClose={() => setOpen(null)} /> : null}
-        {open === 'help' ? <HelpDialog open onClose={() => setOpen(null)} /> : null}
-      </Suspense>
+
+      {open === 'jump' ? <JumpDialog open onClose={() => setOpen(null)} /> : null}
+      {open === 'help' ? <HelpDialog open onClose={() => setOpen(null)} /> : null}
     </Box>
   );
 }

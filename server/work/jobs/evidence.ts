@@ -1,9 +1,9 @@
-import type { EvidenceView, LearnerView, ReadinessRow, ResultView } from '../../../contract';
+import { createHash } from 'node:crypto';
+import type { LearnerView, ListedLearner, ReadinessRow, ResultView } from '../../../contract';
 import { answersOf, type Recalled } from '../../../core/questions';
 import {
   allAnswers,
   chancesAt,
-  evidenceOf,
   forecastDay,
   noonOf,
   readinessOf,
@@ -20,101 +20,143 @@ import {
 } from '../../../core/readiness';
 import { allLimits, limitTitle, type Standard } from '../../../core/standard';
 import {
+  answersInMocks,
   drillOf,
-  drivesOfSchool,
+  drillStates,
+  evidenceUnder,
+  forecastsKept,
+  headsOfMocks,
   learnerById,
   listLearners,
   listLessons,
   listQuestions,
   listResults,
+  mockById,
   mocksByLearner,
   newestStandard,
   settingsHeld,
+  standardOf,
+  WORKED_OUT,
   type Database,
+  type HeadOfMock,
+  type MadeForecast,
+  type ReadEvidence,
 } from '../../store';
+import type { LearnersEvidence, ListedReadiness } from '../job';
 
 /** The key under which constants of readiness are kept. */
 export const READINESS = 'readiness';
 
 const ALL_LEARNERS = 100_000;
-
-/** Mocks of everybody with their logs, and when all papers were last seen in setting one up. */
-interface SchoolDrives {
-  readonly byLearner: ReadonlyMap<string, readonly MockDrive[]>;
-  readonly papersSeen: ReadonlyMap<string, string>;
-}
-
 /** So many of each learner's newest mocks are read: more than that weigh next to nothing, and nobody drives so many. */
 const MOST_MOCKS = 300;
+/** So many of each learner's newest mocks are read for the school's rates, of which two count. */
+const NEWEST = 3;
 
-async function schoolDrives(db: Database): Promise<SchoolDrives> {
-  const byLearner = new Map<string, MockDrive[]>();
-  const papersSeen = new Map<string, string>();
-  for await (const { drives } of drivesOfSchool(db, MOST_MOCKS))
-    for (const { mock, standard, events } of drives) {
-      const drive: MockDrive = {
-        mock: mock.id,
-        startedAt: mock.startedAt,
-        route: mock.route?.id ?? null,
-        retest: mock.retest,
-        standard,
-        events,
-        onPaper: mock.source === 'paper',
-      };
-      const kin = byLearner.get(mock.learner.id);
-      if (kin) kin.push(drive);
-      else byLearner.set(mock.learner.id, [drive]);
-      const complete =
-        standard.checks.length > 0 && standard.checks.every(({ id }) => mock.ready.includes(id));
-      // Newest first: the first mock of a learner is the last one driven.
-      if (complete && kin === undefined) papersSeen.set(mock.learner.id, mock.startedAt);
+/** Evidence of the whole school, read as it is asked for. */
+interface School {
+  readonly mocksOf: (learner: string, before?: string) => readonly HeadOfMock[];
+  /** What mocks tell under a standard, the newest first. */
+  readonly under: (standard: Standard, mocks: readonly HeadOfMock[]) => Promise<readonly Evidence[]>;
+  /**
+   * The school's rates under a standard, from the mocks before a day. So they are the same all day, whatever is marked
+   * meanwhile.
+   */
+  readonly rates: (standard: Standard, day: string) => Promise<Rates>;
+  /** What was worked out on the way and isn't kept yet. */
+  readonly fresh: readonly ReadEvidence[];
+}
+
+interface Rates {
+  readonly school: SchoolRates;
+  /** What they were worked out from. */
+  readonly from: string;
+}
+
+/** Rates that this worker has worked out, by what from. Mocks have ids of their own in every school. */
+const ratesKnown = new Map<string, SchoolRates>();
+const MOST_RATES = 100;
+
+function keepRates(from: string, rates: SchoolRates): void {
+  const [oldest] = ratesKnown.keys();
+  if (ratesKnown.size >= MOST_RATES && oldest !== undefined) ratesKnown.delete(oldest);
+  ratesKnown.set(from, rates);
+}
+
+async function schoolOf(db: Database): Promise<School> {
+  const byLearner = new Map<string, HeadOfMock[]>();
+  for (const head of await headsOfMocks(db)) {
+    const kin = byLearner.get(head.learner);
+    if (!kin) byLearner.set(head.learner, [head]);
+    else if (kin.length < MOST_MOCKS) kin.push(head);
+  }
+  const read = new Map<Standard, Map<string, Evidence>>();
+  const fresh: ReadEvidence[] = [];
+  const before = (mocks: readonly HeadOfMock[], day: string) =>
+    mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
+  const under = async (standard: Standard, mocks: readonly HeadOfMock[]) => {
+    const known = read.get(standard) ?? new Map<string, Evidence>();
+    read.set(standard, known);
+    const asked = mocks.flatMap(({ id }) => (known.has(id) ? [] : [id]));
+    if (asked.length > 0) {
+      const found = await evidenceUnder(db, standard, asked);
+      for (const [id, evidence] of found.evidence) known.set(id, evidence);
+      fresh.push(...found.fresh);
     }
-  return { byLearner, papersSeen };
+    return mocks.flatMap(({ id }) => known.get(id) ?? []);
+  };
+  const ratesOf = async (standard: Standard, day: string): Promise<Rates> => {
+    const newest = [...byLearner.values()].map((mocks) => before(mocks, day).slice(0, NEWEST));
+    const from = hashOf([WORKED_OUT, standard.id, standard.version, newest.flat().map(stateOf)]);
+    const known = ratesKnown.get(from);
+    if (known) return { school: known, from };
+    await under(standard, newest.flat());
+    const school = schoolRates(standard, await Promise.all(newest.map((mocks) => under(standard, mocks))));
+    keepRates(from, school);
+    return { school, from };
+  };
+  const asked = new Map<string, Promise<Rates>>();
+  return {
+    mocksOf: (learner, day = '9999') => before(byLearner.get(learner) ?? [], day),
+    under,
+    rates: (standard, day) => {
+      const which = `${standard.id} ${standard.version} ${day}`;
+      const rates = asked.get(which) ?? ratesOf(standard, day);
+      asked.set(which, rates);
+      return rates;
+    },
+    fresh,
+  };
+}
+
+const stateOf = ({ id, revision, position }: HeadOfMock): string => `${id} ${revision} ${position}`;
+
+const hashOf = (what: unknown): string => createHash('sha256').update(JSON.stringify(what)).digest('base64');
+
+/** When all papers were last seen in setting up a mock: the last one, if they were. */
+async function papersSeenOf(db: Database, [last]: readonly HeadOfMock[]): Promise<string | null> {
+  const mock = last ? await mockById(db, last.id) : null;
+  const standard = mock && (await standardOf(db, mock.standard));
+  if (!mock || !standard || standard.checks.length === 0) return null;
+  return standard.checks.every(({ id }) => mock.ready.includes(id)) ? mock.startedAt : null;
 }
 
 /** The standard that a learner prepares for, in its newest version. */
 const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
   preparesFor === null ? null : newestStandard(db, preparesFor);
 
+/** Answers to safety questions, drilled and in mocks, in time order. */
 async function answersFor(
   db: Database,
   learner: string,
-  mocks: readonly MockDrive[],
+  mocks: readonly HeadOfMock[],
 ): Promise<readonly Recalled[]> {
-  return allAnswers(mocks, answersOf(await drillOf(db, learner)));
-}
-
-/** So many of each learner's newest mocks are read for the school's rates, of which two count. */
-const NEWEST = 3;
-
-/** Mocks as they were read under a standard. */
-type ReadBefore = Map<Standard, Map<MockDrive, Evidence>>;
-
-/** Reads mocks under a standard, each once. @param read by earlier readers of the same mocks */
-function reader(drives: SchoolDrives, read: ReadBefore = new Map()) {
-  const rates = new Map<Standard, SchoolRates>();
-  const under = (standard: Standard, mocks: readonly MockDrive[]): readonly Evidence[] => {
-    const known = read.get(standard) ?? new Map<MockDrive, Evidence>();
-    read.set(standard, known);
-    return mocks.map((mock) => {
-      const evidence = known.get(mock) ?? evidenceOf(standard, mock);
-      known.set(mock, evidence);
-      return evidence;
-    });
-  };
-  return {
-    of: (standard: Standard, learner: string) => under(standard, drives.byLearner.get(learner) ?? []),
-    school: (standard: Standard): SchoolRates => {
-      const known = rates.get(standard);
-      if (known) return known;
-      const fresh = schoolRates(
-        standard,
-        [...drives.byLearner.values()].map((mocks) => under(standard, mocks.slice(0, NEWEST))),
-      );
-      rates.set(standard, fresh);
-      return fresh;
-    },
-  };
+  const drilled = answersOf(await drillOf(db, learner));
+  const asked = await answersInMocks(
+    db,
+    mocks.map(({ id }) => id),
+  );
+  return [...drilled, ...asked].sort((a, b) => a.at.localeCompare(b.at));
 }
 
 async function settingsNow(db: Database): Promise<ReadinessSettings> {
@@ -127,99 +169,158 @@ async function askable(db: Database): Promise<ReadinessInput['questions']> {
     .map(({ question: { id, kind } }) => ({ id, kind }));
 }
 
-/** How ready each learner of the school is. */
-export async function readinessList(db: Database, now: string): Promise<ReadinessRow[]> {
-  const drives = await schoolDrives(db);
-  const { of, school } = reader(drives);
+/** So long forecasts are made for one answer, in milliseconds, but so many at least; the others come with the next. */
+const MOST_TIME = 1_000;
+const LEAST_MADE = 30;
+
+/** How ready each learner of the school is: kept forecasts, and as many new ones as there is time for. */
+export async function readinessList(db: Database, now: string): Promise<ListedReadiness> {
+  const since = performance.now();
+  const school = await schoolOf(db);
   const settings = await settingsNow(db);
   const questions = await askable(db);
   const counts = await mocksByLearner(db);
-  const rows: ReadinessRow[] = [];
-  for (const { learner } of await listLearners(db, { limit: ALL_LEARNERS, after: null })) {
-    const mocks = drives.byLearner.get(learner.id) ?? [];
+  const drilled = await drillStates(db);
+  const kept = await forecastsKept(db);
+  const day = now.slice(0, 10);
+  const learners = (await listLearners(db, { limit: ALL_LEARNERS, after: null })).map(
+    ({ learner }) => learner,
+  );
+  const common = hashOf([FORECASTS, day, questions, settings]);
+  const rows = new Map<string, ReadinessRow>();
+  const stale: {
+    readonly learner: ListedLearner;
+    readonly standard: Standard | null;
+    readonly from: string;
+  }[] = [];
+  for (const learner of learners) {
     const standard = await targetOf(db, learner);
-    const { id, name, testDate, overrule, lastMock } = learner;
-    const taughtBy = learner.instructor?.id ?? null;
-    const who = {
-      learner: { id, name },
-      taughtBy,
-      testDate,
-      overrule,
-      lastMock,
-      mocks: counts.get(id) ?? 0,
-    };
-    if (!standard) {
-      rows.push({
-        ...who,
-        standard: null,
-        word: 'too little evidence',
-        pass: null,
-        low: null,
-        high: null,
-        unmet: [],
-        breaks: null,
-      });
-      continue;
-    }
-    const readiness = readinessOf({
-      learner: id,
-      standard,
-      evidence: of(standard, id),
-      school: school(standard),
-      settings,
-      questions,
-      answers: await answersFor(db, id, mocks),
-      papers: learner.papers,
-      papersSeen: drives.papersSeen.get(id) ?? null,
-      day: forecastDay(testDate, now),
-      now,
-      hours: 0,
-      brief: true,
-    });
-    const { pass, low, high, broken } = readiness.forecast;
-    const first = allLimits(standard).find(({ limit }) => limit.id === broken[0]?.limit)?.limit;
-    rows.push({
-      ...who,
-      standard: { id: standard.id, version: standard.version, title: standard.title },
-      word: readiness.word,
-      pass,
-      low,
-      high,
-      unmet: readiness.conditions.filter(({ met }) => !met),
-      breaks: first ? limitTitle(standard, first) : null,
-    });
+    const from = hashOf([
+      common,
+      learner.revision,
+      learner.instructor,
+      standard ? [standard.id, standard.version, (await school.rates(standard, day)).from] : null,
+      school.mocksOf(learner.id).map(stateOf),
+      counts.get(learner.id) ?? 0,
+      learner.lastMock,
+      drilled.get(learner.id) ?? 0,
+    ]);
+    const own = kept.get(learner.id);
+    if (own) rows.set(learner.id, own.row);
+    if (own?.from !== from) stale.push({ learner, standard, from });
   }
-  return rows;
+  // Whoever has none yet comes first.
+  stale.sort((a, b) => Number(rows.has(a.learner.id)) - Number(rows.has(b.learner.id)));
+  const forecasts: MadeForecast[] = [];
+  for (const { learner, standard, from } of stale) {
+    if (forecasts.length >= LEAST_MADE && performance.now() - since > MOST_TIME) break;
+    const row = await rowOf(db, { school, settings, questions, counts, now }, learner, standard);
+    rows.set(learner.id, row);
+    forecasts.push({ learner: learner.id, from, row });
+  }
+  return {
+    rows: learners.flatMap(({ id }) => rows.get(id) ?? []),
+    pending: stale.length - forecasts.length,
+    forecasts,
+    evidence: school.fresh,
+  };
+}
+
+/** Grows whenever the same evidence gives another row; kept rows are of one day in any case. */
+const FORECASTS = 1;
+
+interface ForRows {
+  readonly school: School;
+  readonly settings: ReadinessSettings;
+  readonly questions: ReadinessInput['questions'];
+  readonly counts: ReadonlyMap<string, number>;
+  readonly now: string;
+}
+
+async function rowOf(
+  db: Database,
+  { school, settings, questions, counts, now }: ForRows,
+  learner: ListedLearner,
+  standard: Standard | null,
+): Promise<ReadinessRow> {
+  const { id, name, testDate, overrule, lastMock } = learner;
+  const who = {
+    learner: { id, name },
+    taughtBy: learner.instructor?.id ?? null,
+    testDate,
+    overrule,
+    lastMock,
+    mocks: counts.get(id) ?? 0,
+  };
+  if (!standard)
+    return {
+      ...who,
+      standard: null,
+      word: 'too little evidence',
+      pass: null,
+      low: null,
+      high: null,
+      unmet: [],
+      breaks: null,
+    };
+  const mocks = school.mocksOf(id);
+  const readiness = readinessOf({
+    learner: id,
+    standard,
+    evidence: await school.under(standard, mocks),
+    school: (await school.rates(standard, now.slice(0, 10))).school,
+    settings,
+    questions,
+    answers: await answersFor(db, id, mocks),
+    papers: learner.papers,
+    papersSeen: await papersSeenOf(db, mocks),
+    day: forecastDay(testDate, now),
+    now,
+    hours: 0,
+    brief: true,
+  });
+  const { pass, low, high, broken } = readiness.forecast;
+  const first = allLimits(standard).find(({ limit }) => limit.id === broken[0]?.limit)?.limit;
+  return {
+    ...who,
+    standard: { id: standard.id, version: standard.version, title: standard.title },
+    word: readiness.word,
+    pass,
+    low,
+    high,
+    unmet: readiness.conditions.filter(({ met }) => !met),
+    breaks: first ? limitTitle(standard, first) : null,
+  };
 }
 
 /**
  * What is needed to work out one learner's chance elsewhere.
  *
  * @param standardId of another standard than the one prepared for; null for that
- * @returns null when there is no such learner, or no standard to ask under
+ * @returns view null when there is no such learner, or no standard to ask under
  */
 export async function evidenceFor(
   db: Database,
   learnerId: string,
   standardId: string | null,
   now: string,
-): Promise<EvidenceView | null> {
+): Promise<LearnersEvidence> {
   const learner = await learnerById(db, learnerId);
-  if (!learner) return null;
-  const drives = await schoolDrives(db);
-  const mocks = drives.byLearner.get(learnerId) ?? [];
-  const standard = standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId);
-  if (!standard) return null;
-  const { of, school } = reader(drives);
-  return {
+  const standard =
+    learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
+  if (!learner || !standard) return { view: null, evidence: [] };
+  const school = await schoolOf(db);
+  const mocks = school.mocksOf(learnerId);
+  const view = {
     standard: { id: standard.id, version: standard.version, title: standard.title },
-    evidence: of(standard, learnerId),
-    school: school(standard),
+    evidence: await school.under(standard, mocks),
+    school: (await school.rates(standard, now.slice(0, 10))).school,
     settings: await settingsNow(db),
     answers: await answersFor(db, learnerId, mocks),
     hoursBooked: await hoursBooked(db, learner, now),
-    papersSeen: drives.papersSeen.get(learnerId) ?? null,
+    papersSeen: await papersSeenOf(db, mocks),
   };
+  return { view, evidence: school.fresh };
 }
 
 /** Hours of lessons from now to the test; null when the diary holds none. */
@@ -242,38 +343,37 @@ export type Prior = Pick<
  * The school's rates, constants, questions, and what it knows of one learner besides the mocks that are given.
  *
  * @param mocks of this learner, with the safety questions that were asked in them
+ * @param day the rates are those of the mocks before it
  */
 export async function priorFor(
   db: Database,
   standard: Standard,
   learnerId: string,
   mocks: readonly MockDrive[],
+  day: string,
 ): Promise<Prior> {
-  const drives = await schoolDrives(db);
+  const school = await schoolOf(db);
   return {
-    school: reader(drives).school(standard),
+    school: (await school.rates(standard, day)).school,
     settings: await settingsNow(db),
     questions: await askable(db),
-    answers: await answersFor(db, learnerId, mocks),
+    answers: allAnswers(mocks, answersOf(await drillOf(db, learnerId))),
     papers: (await learnerById(db, learnerId))?.papers ?? [],
-    papersSeen: drives.papersSeen.get(learnerId) ?? null,
+    papersSeen: await papersSeenOf(db, school.mocksOf(learnerId)),
   };
 }
 
 /** What a school holds for forecasts of days that are over, asked for once. */
-async function schoolBefore(db: Database) {
-  return {
-    drives: await schoolDrives(db),
-    read: new Map() as ReadBefore,
-    settings: await settingsNow(db),
-    questions: await askable(db),
-  };
-}
+const schoolBefore = async (db: Database) => ({
+  school: await schoolOf(db),
+  settings: await settingsNow(db),
+  questions: await askable(db),
+});
 
 /** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
 async function knownBefore(
   db: Database,
-  { drives, read, settings, questions }: Awaited<ReturnType<typeof schoolBefore>>,
+  { school, settings, questions }: Awaited<ReturnType<typeof schoolBefore>>,
   learnerId: string,
   standardId: string,
   day: string,
@@ -281,19 +381,17 @@ async function knownBefore(
   const learner = await learnerById(db, learnerId);
   const standard = await newestStandard(db, standardId);
   if (!learner || !standard) return null;
-  const before = (mocks: readonly MockDrive[]) =>
-    mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
-  const byLearner = new Map([...drives.byLearner].map(([id, mocks]) => [id, before(mocks)]));
-  const mocks = byLearner.get(learnerId) ?? [];
-  const { of, school } = reader({ ...drives, byLearner }, read);
-  const evidence = of(standard, learnerId).filter(({ exposure, done }) => exposure > 0 || done.length > 0);
+  const mocks = school.mocksOf(learnerId, day);
+  const evidence = (await school.under(standard, mocks)).filter(
+    ({ exposure, done }) => exposure > 0 || done.length > 0,
+  );
   if (evidence.length === 0) return null;
   const answers = await answersFor(db, learnerId, mocks);
   return {
     learner: learnerId,
     standard,
     evidence,
-    school: school(standard),
+    school: (await school.rates(standard, day)).school,
     settings,
     questions,
     answers: answers.filter(({ at }) => at.slice(0, 10) < day),

@@ -1,3 +1,4 @@
+export { later } from './later';
 export { Aside } from './Aside';
 export { FindAndSort, useListAsked } from './FindAndSort';
 export { ChoiceField } from './ChoiceField';

@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useDispatch } from 'react-redux';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -7,7 +7,7 @@ import { helpIn, helpWords, ratingsBy } from '../../../core/marking';
 import { reportOf } from '../../../core/report';
 import { endPractice, useDrive } from '../../data/log';
 import { useRouteQuery } from '../../data/api';
-import { Aside, dayText, hourText, WindowTitle } from '../../parts/ui';
+import { Aside, dayText, hourText, later, WindowTitle } from '../../parts/ui';
 import { DriveNotOpen, FullTest, LimitTrace, VerdictBanner } from '../../parts/verdict';
 import { MarkList } from './MarkList';
 import { FlagList } from './FlagList';
@@ -15,7 +15,7 @@ import { Ratings } from './Ratings';
 import { TakenBackList } from './TakenBackList';
 
 /** Brings the forecast with it, which the verdict must not wait for. */
-const Talk = lazy(async () => ({ default: (await import('./Talk')).Talk }));
+const Talk = later(async () => (await import('./Talk')).Talk, { what: 'What to talk about' });
 
 const shownKey = (mock: string): string => `verdict shown ${mock}`;
 
@@ -134,11 +134,7 @@ export function DebriefPage() {
       )}
       {shown ? (
         <>
-          {drive.practice ? null : (
-            <Suspense fallback={null}>
-              <Talk {...{ mock, standard, judgement, act }} />
-            </Suspense>
-          )}
+          {drive.practice ? null : <Talk {...{ mock, standard, judgement, act }} />}
           {running ? null : (
             <Box component="section" aria-labelledby="both" sx={{ mt: 4 }}>
               <Typography variant="h2" id="both">

@@ -1,16 +1,16 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { sideTitle, type Judgement, type Run } from '../../../core/marking';
 import { isTimed, stepsToCount, unitText, type Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
-import { colour, tokens } from '../../parts/ui';
+import { colour, later, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
 import { SECONDS, useStopwatch } from '../../parts/timers';
 
 // Geometry comes only once a manoeuvre is under way.
-const RunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).RunPlan }));
-const WithRunPlan = lazy(async () => ({ default: (await import('../../parts/yard')).WithRunPlan }));
+const RunPlan = later(async () => (await import('../../parts/yard')).RunPlan, { what: 'The plan' });
+const WithRunPlan = later(async () => (await import('../../parts/yard')).WithRunPlan, { what: 'The plan' });
 
 /** Whether the plan of a manoeuvre is shown, as it was the last time. */
 const PLAN_SHOWN = 'jasperwren-run-plan';
@@ -58,13 +58,13 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
             Clock: {manoeuvre.clock.starts.replaceAll('-', ' ')}
           </Act>
         ) : null}
-        <Suspense fallback={null}>
-          <WithRunPlan {...{ manoeuvre, vehicle }} side={run.side}>
-            <Act type="button" aria-pressed={planShown} onClick={showPlan}>
-              Plan
-            </Act>
-          </WithRunPlan>
-        </Suspense>
+
+        <WithRunPlan {...{ manoeuvre, vehicle }} side={run.side}>
+          <Act type="button" aria-pressed={planShown} onClick={showPlan}>
+            Plan
+          </Act>
+        </WithRunPlan>
+
         <Act type="button" onClick={() => act({ do: 'stop-run' })} style={{ fontWeight: 700 }}>
           Done
         </Act>
@@ -105,11 +105,7 @@ export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Pro
       {retest && manoeuvre.clock?.retestExtraSeconds ? (
         <Box sx={{ fontSize: 16 }}>Re-test: {manoeuvre.clock.retestExtraSeconds} s more</Box>
       ) : null}
-      {planShown ? (
-        <Suspense fallback={null}>
-          <RunPlan {...{ manoeuvre, vehicle }} side={run.side} />
-        </Suspense>
-      ) : null}
+      {planShown ? <RunPlan {...{ manoeuvre, vehicle }} side={run.side} /> : null}
       {measure ? (
         <MeasureDialog
           measure={measure}

@@ -1,6 +1,6 @@
 import { group } from 'd3-array';
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useSelector } from 'react-redux';
 import { Link } from 'react-router';
 import { standardSorts, type StandardSummary } from '../../../contract';
@@ -21,11 +21,12 @@ import {
   LoadingNote,
   MoreButton,
   useListAsked,
+  later,
 } from '../../parts/ui';
 import { ExamplesSign } from '../../parts/standard';
 import { sureWords } from './sure';
 
-const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog')).ImportDialog }));
+const ImportDialog = later(async () => (await import('./ImportDialog')).ImportDialog, { what: 'The import' });
 
 /** Every standard of the school: what it allows, how sure it is, whether its examples hold, who is marked under it. */
 export function LibraryPage() {
@@ -72,11 +73,7 @@ export function LibraryPage() {
         ))}
       </Box>
       <MoreButton more={hasNextPage} loading={isFetching} onMore={() => void fetchNextPage()} />
-      {importing ? (
-        <Suspense fallback={null}>
-          <ImportDialog open onClose={() => setImporting(false)} />
-        </Suspense>
-      ) : null}
+      {importing ? <ImportDialog open onClose={() => setImporting(false)} /> : null}
     </Box>
   );
 }

@@ -1,6 +1,6 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import Check from '@mui/icons-material/Check';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import {
   errorText,
@@ -11,11 +11,11 @@ import {
   useStandardsQuery,
 } from '../../data/api';
 import { usePractice } from '../../parts/practice';
-import { colour } from '../../parts/ui';
+import { colour, later } from '../../parts/ui';
 
-const NewLearnerDialog = lazy(async () => ({
-  default: (await import('../../parts/people')).NewLearnerDialog,
-}));
+const NewLearnerDialog = later(async () => (await import('../../parts/people')).NewLearnerDialog, {
+  what: 'The form for a new learner',
+});
 
 /** What a school without a mock does first; what is done has its tick. */
 export function FirstSteps() {
@@ -88,11 +88,7 @@ export function FirstSteps() {
         You can add your <Link to="/vehicles">vehicles</Link>, <Link to="/routes/networks">roads</Link> and{' '}
         <Link to="/routes">routes</Link> at any time.
       </Typography>
-      {adding ? (
-        <Suspense fallback={null}>
-          <NewLearnerDialog onClose={() => setAdding(false)} />
-        </Suspense>
-      ) : null}
+      {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
     </Box>
   );
 }

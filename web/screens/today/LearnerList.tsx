@@ -1,13 +1,13 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { errorText, useReadinessQuery } from '../../data/api';
 import { LearnerRow, useLearnersFound } from '../../parts/people';
-import { EmptyNote, ErrorNote, LoadingNote } from '../../parts/ui';
+import { EmptyNote, ErrorNote, later, LoadingNote } from '../../parts/ui';
 
-const NewLearnerDialog = lazy(async () => ({
-  default: (await import('../../parts/people')).NewLearnerDialog,
-}));
+const NewLearnerDialog = later(async () => (await import('../../parts/people')).NewLearnerDialog, {
+  what: 'The form for a new learner',
+});
 
 /** As many as can be looked over; the others are found by a few letters, or on the page of all. */
 const SHOWN = 6;
@@ -65,11 +65,7 @@ export function LearnerList() {
           All learners
         </Button>
       ) : null}
-      {adding ? (
-        <Suspense fallback={null}>
-          <NewLearnerDialog onClose={() => setAdding(false)} />
-        </Suspense>
-      ) : null}
+      {adding ? <NewLearnerDialog onClose={() => setAdding(false)} /> : null}
     </Box>
   );
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { MockSummary } from '../../../contract';
 import { errorText, useMocksQuery } from '../../data/api';
@@ -15,20 +15,23 @@ import {
   longDayText,
   ErrorNote,
   LoadingNote,
+  later,
 } from '../../parts/ui';
 import { LearnerList } from './LearnerList';
 
 /** Comes after the list of the day, which must not wait for it. */
-const VehicleReminders = lazy(async () => ({
-  default: (await import('./VehicleReminders')).VehicleReminders,
-}));
+const VehicleReminders = later(async () => (await import('./VehicleReminders')).VehicleReminders, {
+  what: 'What vehicles need',
+});
 
 /** Only a new school needs them. */
-const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps')).FirstSteps }));
+const FirstSteps = later(async () => (await import('./FirstSteps')).FirstSteps, { what: 'The first steps' });
 
-const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder')).BackupReminder }));
+const BackupReminder = later(async () => (await import('./BackupReminder')).BackupReminder, {
+  what: 'The state of the backups',
+});
 
-const DayAhead = lazy(async () => ({ default: (await import('./DayAhead')).DayAhead }));
+const DayAhead = later(async () => (await import('./DayAhead')).DayAhead, { what: 'The day ahead' });
 
 const LAST = 10;
 
@@ -60,9 +63,7 @@ export function TodayPage() {
           </Button>
         </Stack>
         <KeptHere />
-        <Suspense fallback={null}>
-          <DayAhead />
-        </Suspense>
+        <DayAhead />
         {mocks.error ? (
           <ErrorNote title="The mocks could not be loaded" onRetry={() => void mocks.refetch()}>
             {errorText(mocks.error)}
@@ -83,10 +84,8 @@ export function TodayPage() {
       <Box sx={{ visibility: { xs: mocks.isLoading ? 'hidden' : 'visible', md: 'visible' } }}>
         <LearnerList />
         {/* Below what can be touched at once: what comes later moves nothing under a finger. */}
-        <Suspense fallback={null}>
-          <VehicleReminders />
-          <BackupReminder />
-        </Suspense>
+        <VehicleReminders />
+        <BackupReminder />
       </Box>
     </Box>
   );
@@ -134,12 +133,7 @@ function Mocks({ mocks }: { readonly mocks: readonly MockSummary[] }) {
   const running = mocks.filter(({ ended }) => !ended);
   const toSort = mocks.filter(({ ended, unsorted }) => ended && unsorted > 0);
   const last = mocks.filter(({ ended }) => ended).slice(0, LAST);
-  if (mocks.length === 0)
-    return (
-      <Suspense fallback={null}>
-        <FirstSteps />
-      </Suspense>
-    );
+  if (mocks.length === 0) return <FirstSteps />;
   return (
     <>
       <ToDo {...{ running, toSort }} />

@@ -1,0 +1,81 @@
+import { sql } from 'kysely';
+import type { DriveEvent } from '../../core/marking';
+import type { Database } from './database';
+import { readJson } from './readable';
+
+/**
+ * Highest sequence number held, by device. The devices are found by skipping through the index, so that a
+ * long log is not read for it.
+ */
+export async function highestSeqs(db: Database, mock: string): Promise<Record<string, number>> {
+  const highest: Record<string, number> = {};
+  for (const name of ['events', 'fixes'] as const) {
+    const table = sql.table(name);
+    const { rows } = await sql<{ device: string; seq: number }>`
+      with recursive devices(device) as (
+        select min(device) from ${table} where mock = ${mock}
+        union all
+        select (select min(device) from ${table} where mock = ${mock} and device > devices.device)
+        from devices where device is not null
+      )
+      select device, (select max(seq) from ${table} where mock = ${mock} and device = devices.device) as seq
+      from devices where device is not null`.execute(db);
+    for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
+  }
+  return highest;
+}
+
+/** A log without its fixes, in order of arrival, from after a position. */
+export async function eventsOf(
+  db: Database,
+  mock: string,
+  after = 0,
+): Promise<{ readonly events: DriveEvent[]; readonly position: number }> {
+  const rows = await db
+    .selectFrom('events')
+    .select(['position', 'body'])
+    .where('mock', '=', mock)
+    .where('position', '>', after)
+    .orderBy('position')
+    .execute();
+  return {
+    events: rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []),
+    position: rows.at(-1)?.position ?? after,
+  };
+}
+
+/** Logs of several mocks at once, without their fixes. */
+export async function eventsByMock(
+  db: Database,
+  mocks: readonly string[],
+): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
+  const logs = new Map<string, DriveEvent[]>(mocks.map((id) => [id, []]));
+  if (mocks.length === 0) return logs;
+  const rows = await db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks).execute();
+  for (const { mock, body } of rows) {
+    const event = readJson<DriveEvent>(body);
+    if (event) logs.get(mock)?.push(event);
+  }
+  return logs;
+}
+
+/** How many marks and steps, and how many fixes, a mock holds. */
+export async function lengthsOf(
+  db: Database,
+  mock: string,
+): Promise<{ readonly events: number; readonly fixes: number }> {
+  const countIn = async (table: 'events' | 'fixes') => {
+    const { held } = await db
+      .selectFrom(table)
+      .select((is) => is.fn.countAll<number>().as('held'))
+      .where('mock', '=', mock)
+      .executeTakeFirstOrThrow();
+    return held;
+  };
+  return { events: await countIn('events'), fixes: await countIn('fixes') };
+}
+
+export async function fixesOf(db: Database, mock: string): Promise<DriveEvent[]> {
+  const rows = await db.selectFrom('fixes').select('body').where('mock', '=', mock).execute();
+  return rows.flatMap(({ body }) => readJson<DriveEvent>(body) ?? []);
+}

@@ -1,0 +1,256 @@
+import { sql } from 'kysely';
+import type { MockSummary, MockView } from '../../contract';
+import { driveOf, judge, resultOf, type DriveEvent } from '../../core/marking';
+import { recalledInTest, type Recalled } from '../../core/questions';
+import { evidenceOf, type Evidence } from '../../core/readiness';
+import type { Standard, StandardRef } from '../../core/standard';
+import { inTransaction, type Database } from './database';
+import { eventsByMock, eventsOf } from './events';
+import { compact, driveOfMock, keepEvidence, type ReadEvidence } from './evidence';
+import { mockOrBinned } from './mocks';
+import { readJson } from './readable';
+import { WORKED_OUT } from './workedOutVersion';
+import { newestStandard, standardOf } from './standards';
+
+/** How a mock stands. */
+export interface WorkedOut extends Pick<
+  MockSummary,
+  'result' | 'counts' | 'points' | 'unsorted' | 'ended' | 'firstBreach'
+> {
+  /** Safety questions that were asked in it, with how they were answered. */
+  readonly answers: readonly Recalled[];
+}
+
+export function workOut(standard: Standard, mock: MockView, events: readonly DriveEvent[]): WorkedOut {
+  const judgement = judge(standard, events, mock);
+  const { verdict, drive } = judgement;
+  const { counts, points, unsorted, breaches } = verdict;
+  return {
+    result: resultOf(judgement),
+    counts,
+    points,
+    unsorted,
+    ended: drive.end !== null,
+    firstBreach: breaches[0] ?? null,
+    answers: recalledInTest(driveOf(standard, events).questions),
+  };
+}
+
+/** Whether the log of a mock had an end when it was last worked out; null where nothing is kept. */
+export async function hasEnded(db: Database, mock: string): Promise<boolean | null> {
+  const row = await db.selectFrom('worked_out').select('ended').where('mock', '=', mock).executeTakeFirst();
+  return row ? row.ended === 1 : null;
+}
+
+export async function forgetWorkedOut(db: Database, mock: string): Promise<void> {
+  for (const table of ['worked_out', 'evidence'] as const)
+    await db.deleteFrom(table).where('mock', '=', mock).execute();
+}
+
+/** What follows from a mock and its log. */
+interface Fresh {
+  readonly mock: MockView;
+  readonly position: number;
+  readonly worked: WorkedOut;
+  /** Under the newest version of its own standard. */
+  readonly to: StandardRef;
+  readonly evidence: Evidence;
+}
+
+/** Null when there is no such mock, or its standard can't be read. */
+async function fresh(db: Database, id: string): Promise<Fresh | null> {
+  const mock = await mockOrBinned(db, id);
+  const standard = mock && (await standardOf(db, mock.standard));
+  if (!mock || !standard) return null;
+  const { events, position } = await eventsOf(db, id);
+  const to = (await newestStandard(db, standard.id)) ?? standard;
+  return {
+    mock,
+    position,
+    worked: workOut(standard, mock, events),
+    to: { id: to.id, version: to.version },
+    evidence: evidenceOf(to, driveOfMock(mock, standard, events)),
+  };
+}
+
+/** Works out anew what follows from a mock and its log, and keeps it. */
+export async function renewWorkedOut(db: Database, id: string): Promise<void> {
+  const found = await fresh(db, id);
+  await forgetWorkedOut(db, id);
+  if (!found) return;
+  await keepWorkedOut(db, found);
+  await keepEvidence(db, [readNow(found)]);
+}
+
+const readNow = ({ mock, to, position, evidence }: Fresh): ReadEvidence => ({
+  mock: mock.id,
+  standard: to,
+  position,
+  revision: mock.revision,
+  evidence,
+});
+
+async function keepWorkedOut(db: Database, { mock, worked, position }: Fresh): Promise<void> {
+  await db
+    .replaceInto('worked_out')
+    .values({ mock: mock.id, version: WORKED_OUT, position, revision: mock.revision, ...columnsOf(worked) })
+    .execute();
+}
+
+function columnsOf({ unsorted, ended, ...rest }: WorkedOut) {
+  return { ended: ended ? 1 : 0, outcome: rest.result.outcome, unsorted, body: JSON.stringify(rest) };
+}
+
+interface KeptRow {
+  readonly mock: string;
+  readonly ended: number;
+  readonly unsorted: number;
+  readonly body: string;
+}
+
+function readKept({ ended, unsorted, body }: KeptRow): WorkedOut | null {
+  const rest = readJson<Omit<WorkedOut, 'ended' | 'unsorted'>>(body);
+  return rest && { ...rest, unsorted, ended: ended === 1 };
+}
+
+/**
+ * How mocks stand. What isn't kept is worked out now; those whose standard can't be read are left out.
+ *
+ * @param keep whether what is worked out now is kept; a worker only reads
+ */
+export async function workedOutOf(
+  db: Database,
+  mocks: readonly MockView[],
+  keep: boolean,
+): Promise<ReadonlyMap<string, WorkedOut>> {
+  const found = new Map<string, WorkedOut>();
+  if (mocks.length === 0) return found;
+  const rows = await db
+    .selectFrom('worked_out')
+    .select(['mock', 'ended', 'unsorted', 'body'])
+    .where('version', '=', WORKED_OUT)
+    .where(
+      'mock',
+      'in',
+      mocks.map(({ id }) => id),
+    )
+    .execute();
+  for (const row of rows) {
+    const kept = readKept(row);
+    if (kept) found.set(row.mock, kept);
+  }
+  const missing = mocks.filter(({ id }) => !found.has(id));
+  if (missing.length === 0) return found;
+  if (keep) {
+    await inTransaction(db, async (all) => {
+      for (const { id } of missing) await renewWorkedOut(all, id);
+    });
+    // Kept now, or never to be read.
+    const again = await workedOutOf(db, missing, false);
+    return new Map([...found, ...again]);
+  }
+  const logs = await eventsByMock(
+    db,
+    missing.map(({ id }) => id),
+  );
+  for (const mock of missing) {
+    const standard = await standardOf(db, mock.standard);
+    if (standard) found.set(mock.id, workOut(standard, mock, logs.get(mock.id) ?? []));
+  }
+  return found;
+}
+
+/** Safety questions that were asked in mocks, mock by mock. */
+export async function answersInMocks(db: Database, mocks: readonly string[]): Promise<readonly Recalled[]> {
+  const { rows } = await sql<{ mock: string; answers: string }>`
+    select mock, body ->> '$.answers' as answers from worked_out
+    where version = ${WORKED_OUT} and mock in (select value from json_each(${JSON.stringify(mocks)}))`.execute(
+    db,
+  );
+  const kept = new Map(rows.map(({ mock, answers }) => [mock, readJson<readonly Recalled[]>(answers)]));
+  const answers: Recalled[] = [];
+  for (const id of mocks) answers.push(...(kept.get(id) ?? (await fresh(db, id))?.worked.answers ?? []));
+  return answers;
+}
+
+/** Works out what isn't kept yet, some mocks at a time; between them others have their turn. */
+export async function fillWorkedOut(db: Database, goOn: () => Promise<boolean>): Promise<void> {
+  const missing = await db
+    .selectFrom('mocks')
+    .leftJoin('worked_out', (join) =>
+      join.onRef('worked_out.mock', '=', 'mocks.id').on('worked_out.version', '=', WORKED_OUT),
+    )
+    .select('mocks.id')
+    .where('worked_out.mock', 'is', null)
+    .orderBy('mocks.started_at', 'desc')
+    .execute();
+  for (let n = 0; n < missing.length; n += SLICE) {
+    await inTransaction(db, async (all) => {
+      for (const { id } of missing.slice(n, n + SLICE)) await renewWorkedOut(all, id);
+    });
+    if (!(await goOn())) return;
+  }
+}
+
+/** So many mocks are worked out before others have their turn. */
+const SLICE = 10;
+
+export interface Rebuilt {
+  readonly mocks: number;
+  /** Kept, and the same when it was worked out again. */
+  readonly same: number;
+  /** Not kept until now, or by an earlier version of the program. */
+  readonly added: number;
+  /** Kept, but not what follows from the log. */
+  readonly different: readonly string[];
+}
+
+/**
+ * Works out again what follows from every log, and compares.
+ *
+ * @param keep whether what was missing or different is put right
+ */
+export async function rebuildWorkedOut(db: Database, keep: boolean): Promise<Rebuilt> {
+  let [mocks, same, added] = [0, 0, 0];
+  const different: string[] = [];
+  for (const { id } of await db.selectFrom('mocks').select('id').orderBy('started_at').execute()) {
+    const found = await fresh(db, id);
+    if (!found) continue;
+    mocks += 1;
+    const [kept, now] = [await keptAs(db, id), keptText(found)];
+    if (kept === now) same += 1;
+    else if (kept === null) added += 1;
+    else different.push(`${found.mock.learner.name}, ${found.mock.startedAt}`);
+    if (keep && kept !== now) await inTransaction(db, (all) => renewWorkedOut(all, id));
+  }
+  return { mocks, same, added, different };
+}
+
+const keptText = ({ worked, to, evidence }: Fresh): string =>
+  JSON.stringify([columnsOf(worked), [to.id, to.version, JSON.stringify(compact(evidence))]]);
+
+/** What is kept of a mock, as one text; null where it isn't whole, or an earlier version of the program kept it. */
+async function keptAs(db: Database, id: string): Promise<string | null> {
+  const row = await db
+    .selectFrom('worked_out')
+    .innerJoin('mocks', 'mocks.id', 'worked_out.mock')
+    .innerJoin('evidence', (join) =>
+      join.onRef('evidence.mock', '=', 'mocks.id').onRef('evidence.standard', '=', 'mocks.standard'),
+    )
+    .select([
+      'worked_out.ended',
+      'worked_out.outcome',
+      'worked_out.unsorted',
+      'worked_out.body',
+      'evidence.standard',
+      'evidence.standard_version as version',
+      'evidence.body as evidence',
+    ])
+    .where('worked_out.mock', '=', id)
+    .where('worked_out.version', '=', WORKED_OUT)
+    .where('evidence.version', '=', WORKED_OUT)
+    .executeTakeFirst();
+  if (!row) return null;
+  const { ended, outcome, unsorted, body } = row;
+  return JSON.stringify([{ ended, outcome, unsorted, body }, [row.standard, row.version, row.evidence]]);
+}
