@@ -200,12 +200,25 @@ function seenFromTheBack(
   return events.flatMap((event): readonly DriveEvent[] => {
     const own = { id: ids.get(event.id) ?? uuidFrom(random), test: id, device: 'back' };
     if (event.kind === 'end' || event.kind === 'stage') return [{ ...event, ...own }];
-    if (event.kind !== 'fault' || random() < leftOut) return [];
+    if (event.kind !== 'fault') return [];
+    const luck = random();
+    // Some of what isn't marked as the first one did is named otherwise.
+    if (luck < 0.7 * leftOut) return [];
+    const named = luck < leftOut ? neighbourOf(standard, event.item) : event.item;
     const at = new Date(Date.parse(event.at) + between(random, -4, 9) * 1_000).toISOString();
-    const others = itemOf(event.item).item.severities.filter((one) => one !== event.severity);
-    const severity = random() < 0.12 ? (others[0] ?? event.severity) : event.severity;
-    return [{ ...event, ...own, at, severity }];
+    const { severities } = itemOf(named).item;
+    const others = severities.filter((one) => one !== event.severity);
+    const same = random() >= 0.12 && severities.includes(event.severity);
+    const severity = same ? event.severity : (others[0] ?? event.severity);
+    return [{ ...event, ...own, at, item: named, severity }];
   });
+}
+
+/** Another item of the same section. */
+function neighbourOf(standard: Standard, item: string): string {
+  const { items = [] } =
+    standard.sections.find((section) => section.items.some(({ id }) => id === item)) ?? {};
+  return items.find(({ id }) => id !== item)?.id ?? item;
 }
 
 /** Goals of one learner's last debrief, some of them reached. */

@@ -58,8 +58,8 @@ export function AgreementView() {
         <EmptyNote title="Nobody has graded the cases yet">Be the first.</EmptyNote>
       ) : null}
       {people.length > 1 ? <Between people={people} /> : null}
-      {people.length > 0 ? <Dividing people={people} /> : null}
       <DrivesTogether />
+      {people.length > 0 ? <Dividing people={people} /> : null}
       {data.items.length > 1 ? <History items={data.items} /> : null}
       <Typography variant="body2" sx={{ color: 'text.secondary', maxWidth: 760 }}>
         Agreement is Cohen’s kappa, weighted by how far grades are apart: 1 is always the same, 0 is as good

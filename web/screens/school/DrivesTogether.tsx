@@ -106,7 +106,7 @@ function people(drives: readonly ComparedDrive[]): readonly Person[] {
 }
 
 const foundText = ({ found, of }: Drift['newest']): string =>
-  of === 0 ? 'others marked nothing' : `${found} of the ${of} marks of others were noticed`;
+  of === 0 ? 'others marked nothing' : `noticed ${found} of ${of} marks of others`;
 
 /** How somebody's marking goes beside others, with what it was before: a hint for a talk, and no grade. */
 function DriftText({
@@ -119,9 +119,8 @@ function DriftText({
   const be = name === 'You' ? 'are' : 'is';
   return (
     <Typography sx={{ mb: 1, maxWidth: 760 }}>
-      <strong>{name}</strong>, {drives === 1 ? 'one drive' : `${drives} drives`}:{' '}
-      {before ? 'in the three newest ' : ''}
-      {foundText(newest)}
+      <strong>{name}</strong>, {drives === 1 ? 'one drive' : `${drives} drives`}: {foundText(newest)}
+      {before ? ' in the three newest' : ''}
       {before && before.of > 0 ? `, ${before.found} of ${before.of} before` : ''}.
       {newest.above === null
         ? ''
