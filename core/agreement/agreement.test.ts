@@ -1,7 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { skillAreas } from '../standard';
-import { agreementOf, byArea, divided, guideOf, kappaOf, leaning, writtenCases, type Grade } from './index';
+import {
+  agreementOf,
+  byArea,
+  divided,
+  furthestApart,
+  guideOf,
+  kappaOf,
+  leaning,
+  writtenCases,
+  type Grade,
+} from './index';
 
 /** Pairs of a table: `rows[a][b]` cases were graded a by one and b by the other. */
 const tabled = (rows: readonly (readonly number[])[]): (readonly [Grade, Grade])[] =>
@@ -121,6 +131,20 @@ describe('agreement', () => {
     expect(agreementOf(writtenCases, few, guide)).toMatchObject({ cases: 5, same: 5 });
     expect(agreementOf(writtenCases, new Map(), guide)).toBeNull();
     expect(byArea(writtenCases, few, guide).reduce((sum, { cases }) => sum + cases, 0)).toBe(5);
+  });
+
+  it('have a kappa of their own in areas with enough cases, and tell where two are furthest apart', () => {
+    const [most] = [...byArea(writtenCases, guide, guide)].sort((x, y) => y.cases - x.cases);
+    const inArea = writtenCases.filter(({ area }) => area === most?.area);
+    const mild = new Map(
+      [...guide].map(([id, given]) => [id, inArea.some((one) => one.id === id) ? 0 : given] as const),
+    );
+    const areas = byArea(writtenCases, mild, guide);
+    const own = areas.find(({ area }) => area === most?.area);
+    expect(own?.kappa).toEqual(kappaOf(inArea.map((one) => [0, one.grade] as const)));
+    expect(furthestApart(areas)?.area).toBe(most?.area);
+    expect(furthestApart(byArea(writtenCases, guide, guide))).toBeNull();
+    for (const { cases, kappa } of byArea(writtenCases, guide, guide)) expect(kappa === null).toBe(cases < 4);
   });
 
   it('names the cases that divide, the widest first', () => {

@@ -32,9 +32,14 @@ export interface AreaAgreement {
   readonly cases: number;
   readonly same: number;
   readonly leaning: number;
+  /** Null where there are too few cases to say anything beyond chance. */
+  readonly kappa: Kappa | null;
 }
 
-/** Where two who graded are apart: by area of skills, in the areas' order. An area has too few cases for a kappa. */
+/** Fewer cases of an area tell nothing beyond chance (ours). */
+const AREA_CASES = 4;
+
+/** Where two who graded are apart: by area of skills, in the areas' order. */
 export const byArea = (cases: readonly WrittenCase[], a: Grades, b: Grades): readonly AreaAgreement[] =>
   skillAreas.flatMap(({ id, title }) => {
     const own = cases.filter(({ area }) => area === id);
@@ -49,9 +54,18 @@ export const byArea = (cases: readonly WrittenCase[], a: Grades, b: Grades): rea
             cases: pairs.length,
             same: pairs.filter(([x, y]) => x === y).length,
             leaning: lean,
+            kappa: pairs.length < AREA_CASES ? null : kappaOf(pairs),
           },
         ];
   });
+
+/** The area in which two who graded are furthest apart; null where they are nowhere. */
+export function furthestApart(areas: readonly AreaAgreement[]): AreaAgreement | null {
+  const [first] = areas
+    .filter(({ cases, same }) => same < cases)
+    .sort((a, b) => a.same / a.cases - b.same / b.cases || b.cases - a.cases);
+  return first ?? null;
+}
 
 /** A case on which those who graded it, or they and the guide, are apart. */
 export interface DividedCase {

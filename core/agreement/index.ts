@@ -1,4 +1,4 @@
-export { agreementOf, byArea, divided, guideOf, leaning, type Grades } from './agreement';
+export { agreementOf, byArea, divided, furthestApart, guideOf, leaning, type Grades } from './agreement';
 export { whyNotBeside } from './beside';
 export {
   compareDrives,

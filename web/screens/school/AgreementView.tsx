@@ -5,6 +5,7 @@ import {
   agreementOf,
   byArea,
   divided,
+  furthestApart,
   guideOf,
   leaning,
   writtenCases,
@@ -97,16 +98,18 @@ function Own({ newest, earlier }: { readonly newest: GradingView; readonly earli
           <TableRow>
             <TableCell>Area</TableCell>
             <TableCell align="right">Alike</TableCell>
+            <TableCell>Agreement</TableCell>
             <TableCell>You are</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
-          {byArea(writtenCases, own, guide).map(({ area, title, cases, same, leaning: by }) => (
+          {byArea(writtenCases, own, guide).map(({ area, title, cases, same, kappa, leaning: by }) => (
             <TableRow key={area}>
               <TableCell>{title}</TableCell>
               <TableCell align="right">
                 {same} of {cases}
               </TableCell>
+              <TableCell>{kappa ? figure(kappa) : 'too few cases to say'}</TableCell>
               <TableCell>{leaningWords(by)} the guide</TableCell>
             </TableRow>
           ))}
@@ -131,6 +134,7 @@ function Between({ people }: { readonly people: readonly GradingView[] }) {
             <TableCell>Agreement</TableCell>
             <TableCell align="right">Alike</TableCell>
             <TableCell>Leaning</TableCell>
+            <TableCell>Furthest apart in</TableCell>
           </TableRow>
         </TableHead>
         <TableBody>
@@ -138,6 +142,7 @@ function Between({ people }: { readonly people: readonly GradingView[] }) {
             const [one, other] = [gradesOf(a), gradesOf(b)];
             const told = agreementOf(writtenCases, one, other);
             const lean = leaning(writtenCases, one, other);
+            const far = furthestApart(byArea(writtenCases, one, other));
             return told && lean !== null ? (
               <TableRow key={`${a.id} ${b.id}`}>
                 <TableCell>
@@ -152,6 +157,7 @@ function Between({ people }: { readonly people: readonly GradingView[] }) {
                 <TableCell>
                   {a.by.name} is {leaningWords(lean)} {b.by.name}
                 </TableCell>
+                <TableCell>{far ? `${far.title}: ${far.same} of ${far.cases} alike` : 'no area'}</TableCell>
               </TableRow>
             ) : null;
           })}
