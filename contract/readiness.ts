@@ -7,6 +7,7 @@ import {
   settingWords,
   type Condition,
   type Evidence,
+  type Readiness,
   type ReadinessSettings,
   type ReadinessWord,
   type SchoolRates,
@@ -30,6 +31,8 @@ export interface EvidenceView {
   readonly hoursBooked: number | null;
   /** Papers as they stood when the last mock was set up. */
   readonly papersSeen: string | null;
+  /** What lists say of it for the booked day, or today: the same word and chance, without what it would take to raise it. */
+  readonly brief: Readiness;
 }
 
 /** How ready everybody is. In a large school what has changed is made part by part. */

@@ -9,7 +9,7 @@ import { actions } from './actions';
 import { NewVersion } from './NewVersion';
 import { NotSecure } from './NotSecure';
 import { addressOf, screens } from './screens';
-import { fetchTheDay, leaveTheDay } from './offline';
+import { fetchTheDay, fetchTheDaySoon, leaveTheDay } from './offline';
 
 /** Opened by their keys, and loaded then. */
 const JumpDialog = later(async () => (await import('./JumpDialog')).JumpDialog, { what: 'Find' });
@@ -30,10 +30,13 @@ export function Shell() {
   useEffect(() => {
     if (!instructor) return;
     const fetchNow = () => void fetchTheDay();
-    fetchNow();
+    const giveUp = fetchTheDaySoon();
     // On the very first visit the service worker comes up after the page.
     navigator.serviceWorker?.addEventListener('controllerchange', fetchNow);
-    return () => navigator.serviceWorker?.removeEventListener('controllerchange', fetchNow);
+    return () => {
+      giveUp();
+      navigator.serviceWorker?.removeEventListener('controllerchange', fetchNow);
+    };
   }, [instructor]);
   useAction(actions.find, () => setOpen('jump'));
   useAction(actions.help, () => setOpen('help'));

@@ -45,10 +45,12 @@ export async function fetchTheDay(): Promise<void> {
     const body = await answer.text();
     return answer.ok ? (JSON.parse(body) as T) : null;
   };
+  // A version never changes: what is kept of it stays.
+  const once = async (path: string) => ((await isKept(path)) ? null : read(path));
   const list = async <T>(path: string): Promise<readonly T[]> => (await read<Page<T>>(path))?.items ?? [];
   const all = async () => {
     const standards = await list<StandardSummary>('standards');
-    for (const { id, version } of standards) await read(`standards/${id}/${version}`);
+    for (const { id, version } of standards) await once(`standards/${id}/${version}`);
     for (const path of ['vehicles', 'questions', 'session', 'school', `mocks?limit=${RECENT}`])
       await read(path);
     // The lists of the screens, as they open.
@@ -61,7 +63,7 @@ export async function fetchTheDay(): Promise<void> {
       await read(`${first}&limit=${PAGE}`);
     for (const { id } of (await list<RouteSummary>('routes')).slice(0, ROUTES)) await read(`routes/${id}`);
     for (const { id, version } of (await list<NetworkSummary>('networks')).slice(0, 2))
-      await read(`networks/${id}/${version}`);
+      await once(`networks/${id}/${version}`);
     await read('hot-spots?gravity=1');
     // Those with the nearest licence test; the list itself is what pickers look in without the server.
     for (const { id } of (await list<LearnerView>(`learners?sort=test&limit=${PICKED}`)).slice(0, DRILLS)) {
@@ -72,8 +74,35 @@ export async function fetchTheDay(): Promise<void> {
   };
   fetching = now;
   // Without the server there is what was kept before.
-  now.ended = all().catch(() => undefined);
+  now.ended = all().then(
+    () => {
+      if (!now.stopped) localStorage.setItem(FETCHED, String(Date.now()));
+    },
+    () => undefined,
+  );
   await now.ended;
+}
+
+const isKept = async (path: string): Promise<boolean> =>
+  'caches' in window && (await (await caches.open(DAY)).match(`${API}/${path}`)) !== undefined;
+
+/** Under this stands when the day was last fetched whole. */
+const FETCHED = 'day fetched';
+/** For so long it stays as it was fetched; whatever a screen shows meanwhile is kept besides. In milliseconds. */
+const FRESH = 5 * 60_000;
+/** The screen comes first. */
+const WAIT = 2_000;
+
+/**
+ * Fetches the day after the screen has come, unless that was done a few minutes ago.
+ *
+ * @returns gives it up
+ */
+export function fetchTheDaySoon(): () => void {
+  const since = Date.now() - Number(localStorage.getItem(FETCHED) ?? 0);
+  if (since >= 0 && since < FRESH) return () => undefined;
+  const timer = setTimeout(() => void fetchTheDay(), WAIT);
+  return () => clearTimeout(timer);
 }
 
 /** Stops fetching the day, once the answer that is being read has come. */
@@ -84,6 +113,7 @@ export async function stopFetching(): Promise<void> {
 
 /** Leaves nothing of the day on the device for whoever signs in next. */
 export async function forgetTheDay(): Promise<void> {
+  localStorage.removeItem(FETCHED);
   if ('caches' in window) await caches.delete(DAY);
 }
 

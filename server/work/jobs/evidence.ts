@@ -237,6 +237,31 @@ interface ForRows {
   readonly now: string;
 }
 
+/** What a list asks of a learner: their chance on the booked day, or today. */
+async function briefInput(
+  db: Database,
+  { school, settings, questions, now }: Omit<ForRows, 'counts'>,
+  { id, papers, testDate }: Pick<LearnerView, 'id' | 'papers' | 'testDate'>,
+  standard: Standard,
+): Promise<ReadinessInput> {
+  const mocks = school.mocksOf(id);
+  return {
+    learner: id,
+    standard,
+    evidence: await school.under(standard, mocks),
+    school: (await school.rates(standard, now.slice(0, 10))).school,
+    settings,
+    questions,
+    answers: await answersFor(db, id, mocks),
+    papers,
+    papersSeen: await papersSeenOf(db, mocks),
+    day: forecastDay(testDate, now),
+    now,
+    hours: 0,
+    brief: true,
+  };
+}
+
 async function rowOf(
   db: Database,
   { school, settings, questions, counts, now }: ForRows,
@@ -263,22 +288,9 @@ async function rowOf(
       unmet: [],
       breaks: null,
     };
-  const mocks = school.mocksOf(id);
-  const readiness = readinessOf({
-    learner: id,
-    standard,
-    evidence: await school.under(standard, mocks),
-    school: (await school.rates(standard, now.slice(0, 10))).school,
-    settings,
-    questions,
-    answers: await answersFor(db, id, mocks),
-    papers: learner.papers,
-    papersSeen: await papersSeenOf(db, mocks),
-    day: forecastDay(testDate, now),
-    now,
-    hours: 0,
-    brief: true,
-  });
+  const readiness = readinessOf(
+    await briefInput(db, { school, settings, questions, now }, learner, standard),
+  );
   const { pass, low, high, broken } = readiness.forecast;
   const first = allLimits(standard).find(({ limit }) => limit.id === broken[0]?.limit)?.limit;
   return {
@@ -310,15 +322,17 @@ export async function evidenceFor(
     learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
   if (!learner || !standard) return { view: null, evidence: [] };
   const school = await schoolOf(db);
-  const mocks = school.mocksOf(learnerId);
+  const [settings, questions] = [await settingsNow(db), await askable(db)];
+  const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
   const view = {
     standard: { id: standard.id, version: standard.version, title: standard.title },
-    evidence: await school.under(standard, mocks),
-    school: (await school.rates(standard, now.slice(0, 10))).school,
-    settings: await settingsNow(db),
-    answers: await answersFor(db, learnerId, mocks),
+    evidence: input.evidence,
+    school: input.school,
+    settings,
+    answers: input.answers,
     hoursBooked: await hoursBooked(db, learner, now),
-    papersSeen: await papersSeenOf(db, mocks),
+    papersSeen: input.papersSeen,
+    brief: readinessOf(input),
   };
   return { view, evidence: school.fresh };
 }

@@ -86,6 +86,7 @@ const evidence = {
   answers: [],
   hoursBooked: 4.4,
   papersSeen: null,
+  brief: { forecast: { pass: 0.31 } },
 };
 const answers = () => ({
   '/learners/ada': { id: 'ada', name: 'Ada', testDate: null, papers: [] },
@@ -95,10 +96,11 @@ const answers = () => ({
 });
 
 function Shown(asked: Asked) {
-  const { readiness, done, error, overTime, hours } = useReadiness(asked);
+  const { readiness, said, done, error, overTime, hours } = useReadiness(asked);
   return (
     <>
       <p data-testid="pass">{readiness ? readiness.forecast.pass : 'none'}</p>
+      <p data-testid="said">{said ? said.forecast.pass : 'none'}</p>
       <p data-testid="done">{done ?? 'nothing'}</p>
       <p data-testid="error">{error ? 'failed' : 'fine'}</p>
       <p data-testid="past">{overTime ? overTime.length : 'none'}</p>
@@ -129,12 +131,14 @@ it('works out in the worker, tells how far it is, and the past once the present 
   expect(works[0]?.input.evidence).toHaveLength(2);
   // The diary tells the hours up to the booked test.
   expect(works[0]?.input.hours).toBe(4);
+  // Until it has worked, what the server said in brief stands.
+  expect([text('said'), text('pass')]).toEqual(['0.31', 'none']);
   works[0]?.tell(0.5);
   await waitFor(() => expect(text('done')).toBe('0.5'));
   expect(text('past')).toBe('none');
   works[0]?.done(0.7);
   await waitFor(() => expect(text('pass')).toBe('0.7'));
-  expect(text('done')).toBe('nothing');
+  expect([text('said'), text('done')]).toEqual(['0.7', 'nothing']);
   await waitFor(() => expect(text('past')).toBe('1'));
   unmount();
   expect(ended).toBe(1);
@@ -147,6 +151,8 @@ it('shows what was asked last, whichever answer comes first; a day of its own ha
   ask({ learner: 'ada', day: inFourWeeks });
   await worked(2);
   expect(works[1]?.input.hours).toBe(4 * usualSettings.weekHours);
+  // Of another day the server has said nothing.
+  expect(text('said')).toBe('none');
   works[1]?.done(0.9);
   await waitFor(() => expect(text('pass')).toBe('0.9'));
   works[0]?.done(0.1);

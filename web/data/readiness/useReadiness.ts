@@ -19,6 +19,8 @@ export interface ReadinessOnScreen {
   readonly standard: Standard | undefined;
   /** The newest that is worked out; while another is, the one before. */
   readonly readiness: Readiness | null;
+  /** The same, and until there is one what the server says in brief: without gains, and without what would change it. */
+  readonly said: Readiness | null;
   /** Share that is done of what is being worked out; null when nothing is. */
   readonly done: number | null;
   readonly error: unknown;
@@ -142,10 +144,13 @@ export function useReadiness({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- not again for another day
   }, [thread, past, found]);
 
+  const readiness = held !== null && held.of === standard ? held.found : null;
+  const asLists = day === null && before === null;
   return {
     // What was worked out under another standard says nothing under this one.
     overTime: stood !== null && stood.of === past ? stood.found : null,
-    readiness: held !== null && held.of === standard ? held.found : null,
+    readiness,
+    said: readiness ?? (asLists ? (view?.brief ?? null) : null),
     learner,
     evidence: view,
     standard,

@@ -57,7 +57,7 @@ export function LearnerPage() {
   const { data: standards } = useStandardsQuery();
   const [change, changing] = useChangeLearnerMutation();
   const mayChange = useMayChange();
-  const { learner, evidence, standard, readiness, done, error } = shown;
+  const { learner, evidence, standard, readiness, said, done, error } = shown;
   if (error && !learner)
     return <ErrorNote title="This learner could not be loaded">{errorText(error)}</ErrorNote>;
   if (!learner) return <LoadingNote what="the learner" />;
@@ -145,23 +145,26 @@ export function LearnerPage() {
       {error && !nothingYet(error) ? (
         <ErrorNote title="The forecast can’t be worked out">{errorText(error)}</ErrorNote>
       ) : null}
-      {!error && (!readiness || !standard || !evidence) ? <LoadingNote what="mock results" /> : null}
+      {!error && (!said || !evidence) ? <LoadingNote what="mock results" /> : null}
+      {said && evidence ? (
+        <Box
+          sx={{
+            display: 'grid',
+            gap: { xs: 3, md: 6 },
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
+          }}
+        >
+          <Judgement
+            {...{ said, done, mine }}
+            ready={evidence.settings.readyPass}
+            learner={learner}
+            next={readiness && standard ? { readiness, standard } : null}
+          />
+          <Requirements conditions={said.conditions} />
+        </Box>
+      ) : null}
       {readiness && standard && evidence ? (
         <>
-          <Box
-            sx={{
-              display: 'grid',
-              gap: { xs: 3, md: 6 },
-              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.25fr) minmax(0, 1fr)' },
-            }}
-          >
-            <Judgement
-              {...{ readiness, standard, done, mine }}
-              ready={evidence.settings.readyPass}
-              learner={learner}
-            />
-            <Requirements conditions={readiness.conditions} />
-          </Box>
           <Box
             sx={{
               display: 'grid',
@@ -230,15 +233,16 @@ const nothingYet = (error: unknown): boolean => (error as { status?: unknown }).
 
 /** The word, the chance with its range, and the next step. */
 function Judgement({
-  readiness,
-  standard,
+  said,
+  next,
   ready,
   done,
   learner,
   mine,
 }: {
-  readonly readiness: Readiness;
-  readonly standard: Standard;
+  readonly said: Readiness;
+  /** What the next step is chosen from; null while it is worked out. */
+  readonly next: { readonly readiness: Readiness; readonly standard: Standard } | null;
   readonly ready: number;
   /** Share of what is being worked out that is done; null when nothing is. */
   readonly done: number | null;
@@ -246,12 +250,8 @@ function Judgement({
   /** Whether who is signed in may change their record. */
   readonly mine: boolean;
 }) {
-  const { forecast, word } = readiness;
+  const { forecast, word } = said;
   const { pass, low, high } = forecast;
-  const step = nextStepOf(standard, readiness, {
-    gains: forecast.gains,
-    booked: learner.testDate !== null && daysUntil(learner.testDate, new Date()) >= 0,
-  });
   const tone = wordColour[word];
   return (
     <Box
@@ -287,24 +287,52 @@ function Judgement({
       <BandScale {...{ pass, low, high, ready, tone }} />
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
         The band is the 80% range, the dashed line where “ready” begins ({percent(ready)}). Worked out from
-        the evidence of {readiness.tests.toFixed(1)} whole tests, the latest counting most.
+        the evidence of {said.tests.toFixed(1)} whole tests, the latest counting most.
       </Typography>
-      <WhatWouldChange whatIf={readiness.whatIf} now={pass} />
-      <Box
-        role="group"
-        aria-label="Next step"
-        sx={{ mt: 2, pt: 2, borderTop: `1px solid ${colour('line')}`, display: 'grid', gap: 1.25 }}
-      >
-        <Typography sx={{ fontSize: '1.2rem' }}>
-          <strong>Next step:</strong> {step.text}
-        </Typography>
-        {/* A mock has its button at the top. */}
-        {step.by === 'mock' ? null : (
-          <Box>
-            <NextStepLink by={step.by} learner={learner} />
-          </Box>
-        )}
-      </Box>
+      {next ? (
+        <>
+          <WhatWouldChange whatIf={next.readiness.whatIf} now={pass} />
+          <Next {...next} learner={learner} />
+        </>
+      ) : (
+        // Room for what is being worked out, so that nothing below it jumps.
+        <Box role="status" sx={{ minHeight: 230, pt: 2, color: 'text.secondary' }}>
+          Working out the next step
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What to do next, and where. */
+function Next({
+  readiness,
+  standard,
+  learner,
+}: {
+  readonly readiness: Readiness;
+  readonly standard: Standard;
+  readonly learner: LearnerView;
+}) {
+  const step = nextStepOf(standard, readiness, {
+    gains: readiness.forecast.gains,
+    booked: learner.testDate !== null && daysUntil(learner.testDate, new Date()) >= 0,
+  });
+  return (
+    <Box
+      role="group"
+      aria-label="Next step"
+      sx={{ mt: 2, pt: 2, borderTop: `1px solid ${colour('line')}`, display: 'grid', gap: 1.25 }}
+    >
+      <Typography sx={{ fontSize: '1.2rem' }}>
+        <strong>Next step:</strong> {step.text}
+      </Typography>
+      {/* A mock has its button at the top. */}
+      {step.by === 'mock' ? null : (
+        <Box>
+          <NextStepLink by={step.by} learner={learner} />
+        </Box>
+      )}
     </Box>
   );
 }
