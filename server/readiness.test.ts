@@ -113,6 +113,7 @@ describe('the readiness of the demo school', () => {
       const now = new Date().toISOString();
       const page = readinessOf({
         ...view,
+        brief: false,
         learner: own.id,
         standard,
         questions,

@@ -34,7 +34,8 @@ export {
   severityForGravity,
   type GuideAnswers,
 } from './guide';
-export { countsNowhere, endingWords, judge, type DriveStart, type Judgement } from './judge';
+export { countsNowhere } from './countsNowhere';
+export { endingWords, judge, type DriveStart, type Judgement } from './judge';
 export { learnerView } from './learnerView';
 export { judgeUnder, type ForeignJudgement } from './judgeUnder';
 export { featureAhead, habitsOf, likelyItems, noHabits, placePads, type Habits, type Moment } from './likely';
@@ -73,7 +74,7 @@ export {
   type DriveResult,
 } from './words';
 export { freeSpots, MANY_MARKS } from './spots';
-export { HILL_START, PULL_UP } from './kinds';
+export { HILL_START, PULL_UP } from './counted';
 export type { DriveMark } from './mark';
 export { markWords, noteWords, runTitle, sideTitle, stages, stageTitle } from './titles';
 export { helpIn, helpWords, type Help } from './help';

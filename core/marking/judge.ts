@@ -27,15 +27,6 @@ export interface Judgement {
   readonly ending: LimitsResult['ending'];
 }
 
-/** Whether a mark counts in no limit although its severity is one that counts, such as a demerit outside a run. */
-export const countsNowhere = (
-  standard: Standard,
-  { limits, uncounted, severity }: Pick<Judgement['marks'][number], 'limits' | 'uncounted' | 'severity'>,
-): boolean =>
-  limits === 0 &&
-  uncounted === null &&
-  (compileStandard(standard).severities.get(severity)?.gravity ?? 0) > 0;
-
 /** Why a test ended: the fault that did it, if it was one, and the reason of the limit. */
 export function endingWords(
   standard: Standard,

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Problem } from '../problems';
-import { featureReference, placeSchema, type FeatureKindId } from '../route';
+import { featureReference, placeSchema } from '../route';
 import {
   markProblems,
   runPhases,
@@ -12,12 +12,9 @@ import {
   unitText,
 } from '../standard';
 import { instant } from '../time';
+import { PULL_UP } from './counted';
 import type { DriveMark } from './mark';
 import { markWords, phaseWords, runTitle, stageTitle } from './titles';
-
-/** Directions that are counted against the plan of a drive, by the kind of feature that was asked for. */
-export const PULL_UP = 'pull-up' satisfies FeatureKindId;
-export const HILL_START = 'hill-start' satisfies FeatureKindId;
 
 /** Letters, digits and a few signs: what ids of devices, events, items and runs are made of. */
 export const key = z

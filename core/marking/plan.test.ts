@@ -4,7 +4,7 @@ import type { FeatureKindId } from '../route';
 import { driveOf } from './drive';
 import { parseEvent } from './event';
 import { judge } from './judge';
-import { HILL_START, PULL_UP } from './kinds';
+import { HILL_START, PULL_UP } from './counted';
 import { planOf, questionsDue, stageSeconds } from './plan';
 import { resultOf, resultWords } from './words';
 

@@ -2,7 +2,7 @@ import type { PlanVerdict, Standard } from '../standard';
 import { elapsedSeconds } from './clock';
 import type { Drive } from './drive';
 import { isFixedCourse, manoeuvresDue } from './due';
-import { PULL_UP } from './kinds';
+import { PULL_UP } from './counted';
 import { runsOf } from './run';
 
 export type QuestionPart = 'explain' | 'demonstrate';

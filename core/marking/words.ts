@@ -9,7 +9,8 @@ import {
   type Verdict,
 } from '../standard';
 import type { Source } from './event';
-import { countsNowhere, type Judgement } from './judge';
+import { countsNowhere } from './countsNowhere';
+import type { Judgement } from './judge';
 import { isMissing, type PlanEntry } from './plan';
 
 /** How a drive came out, as every screen, list and print shows it: a pass of half a test is shown as incomplete. */

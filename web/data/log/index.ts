@@ -11,5 +11,6 @@ export {
   sendWaiting,
   type OpenDrive,
 } from './slice';
-export { useActOn, useDrive, useLink, type DriveOnScreen } from './useDrive';
+export { useActOn, useDrive, type DriveOnScreen } from './useDrive';
+export { useLink } from './useLink';
 export { useKeptHere } from './useKeptHere';

@@ -7,7 +7,7 @@ import {
   type StoreNames,
 } from 'idb';
 import type { MockView } from '../../../contract';
-import { parseEvent, type DriveEvent } from '../../../core/marking';
+import type { DriveEvent } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 
 export interface KeptDrive {
@@ -76,8 +76,20 @@ let opened: Promise<Keep | null> | null = null;
 /** The one store of this page, opened when it is first asked for; null where the browser refuses to store. */
 export const browserKeep = (): Promise<Keep | null> => (opened ??= openKeep().catch(() => null));
 
+/** The version of the store in this browser. */
+const VERSION = 3;
+
+/** Whether a store of an earlier version is here; where the browser won't tell, it may be. */
+async function isOlder(name: string): Promise<boolean> {
+  if (typeof indexedDB.databases !== 'function') return true;
+  const here = (await indexedDB.databases()).find((one) => one.name === name);
+  return here?.version !== undefined && here.version < VERSION;
+}
+
 export async function openKeep(name = 'jasperwren'): Promise<Keep> {
-  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 3, {
+  // Only an earlier store has to be read event by event; what reads them is large, and can't be waited for meanwhile.
+  const older = (await isOlder(name)) ? await import('./older') : null;
+  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, VERSION, {
     async upgrade(made, before, _, transaction) {
       if (before === 0) {
         made.createObjectStore('mocks', { keyPath: 'mock.id' });
@@ -89,8 +101,8 @@ export async function openKeep(name = 'jasperwren'): Promise<Keep> {
       if (before === 1) await fromFirst(made, transaction);
       const events = transaction.objectStore('events');
       for (const kept of await events.getAll()) {
-        const read = parseEvent(kept.event);
-        if (read.ok) await events.put({ ...kept, event: read.value });
+        const read = older?.parseEvent(kept.event);
+        if (read?.ok) await events.put({ ...kept, event: read.value });
       }
     },
   });

@@ -4,11 +4,8 @@ import type { Judgement } from '../../../core/marking';
 import type { Action } from '../../../core/session';
 import { actOn, judgementOf, type DoAction, type Done } from './act';
 import { PULL_EVERY } from './middleware';
-import { openDrive, refreshDrive, type LogState, type OpenDrive } from './slice';
-
-interface WithLog {
-  readonly log: LogState;
-}
+import { openDrive, refreshDrive, type OpenDrive } from './slice';
+import type { WithLog } from './useLink';
 
 export type DriveOnScreen =
   | { readonly status: 'loading' }
@@ -55,10 +52,3 @@ export function useActOn(): (mock: string, action: Action) => Done {
   const store = useStore<WithLog>();
   return useCallback((mock, action) => actOn(store, mock, action), [store]);
 }
-
-export const useLink = () =>
-  useSelector(
-    ({ log }: WithLog) => log,
-    (a, b) =>
-      a.waiting === b.waiting && a.link === b.link && a.storage === b.storage && a.refusal === b.refusal,
-  );

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { MockView } from '../../../contract';
 import { browserKeep } from './keep';
-import { useLink } from './useDrive';
+import { useLink } from './useLink';
 
 /** Drives of this browser that the server does not have whole; none where the browser does not store. */
 export function useKeptHere(): readonly MockView[] {
