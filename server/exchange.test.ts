@@ -51,7 +51,12 @@ function rowsOf(file: string): Record<string, unknown[]> {
     .prepare<[], string>(`select name from sqlite_master where type = 'table' order by name`)
     .pluck()
     .all()
-    .filter((name) => !/^sqlite_|^kysely|^links$|^sessions$|^worked_out$|^evidence$|^forecasts$/.test(name));
+    .filter(
+      (name) =>
+        !/^sqlite_|^kysely|^links$|^sessions$|^worked_out$|^evidence$|^forecasts$|^sites$|^placed$/.test(
+          name,
+        ),
+    );
   const rows = tables.map((table) => [
     table,
     sqlite.prepare(`select * from "${table}" order by rowid`).all(),

@@ -174,33 +174,54 @@ program
     say(running, [...(await reach.othersText(running)), ...first].join('\n'));
   });
 
+const DEMO = join(root, 'var', 'demo.db');
+const LARGE_DEMO = join(root, 'var', 'large.db');
+
 program
   .command('demo')
   .description('start the server with a made-up school')
   .addOption(portOption())
-  .option('--database <file>', 'database file', join(root, 'var', 'demo.db'))
+  .option('--database <file>', 'database file', DEMO)
   .option('--fresh', 'delete the demo data and make it again', false)
+  .option(
+    '--large',
+    'a made-up school of 50 instructors, 3000 learners and 30000 mocks, in a database of its own; it takes minutes',
+    false,
+  )
   .addOption(logOption('warn'))
   .addOption(nowOption())
-  .action(async (given: Given & { readonly fresh: boolean }) => {
+  .action(async (asked: Given & { readonly fresh: boolean; readonly large: boolean }) => {
+    const given = asked.large && asked.database === DEMO ? { ...asked, database: LARGE_DEMO } : asked;
     if (given.fresh) {
       // Not under a server that runs.
       (await import('../store')).lockDatabase(given.database)();
       for (const ending of ['', '-wal', '-shm']) rmSync(given.database + ending, { force: true });
     }
     const making = !existsSync(given.database);
-    const [{ serve }, { addDemoRoutes, seedDemo }, { listNetworks }, { shippedYard }] = await Promise.all([
-      import('../serve'),
-      import('../demo'),
-      import('../store'),
-      import('../yard'),
-    ]);
+    const [
+      { serve },
+      { addDemoRoutes, seedDemo, seedLarge, largeSchool, LARGE },
+      { listNetworks },
+      { shippedYard },
+    ] = await Promise.all([import('../serve'), import('../demo'), import('../store'), import('../yard')]);
     const running = await serve({
       ...options(given),
       morePorts: 20,
       demo: true,
       onTaken: (port) => console.log(`Port ${port} is taken; trying ${port + 1}.`),
       prepare: async (db) => {
+        if (given.large) {
+          const made = await largeSchool(db);
+          if (made === 'cut off')
+            throw new (await import('../reach')).SetupProblem(
+              'This school was cut off while it was made. Make it again: demo --large --fresh',
+            );
+          if (made === 'none')
+            await seedLarge(db, given.now(), (learners) => {
+              if (learners % 300 === 0) console.log(`${learners} of ${LARGE.learners} learners are made.`);
+            });
+          return;
+        }
         const { people } = await db
           .selectFrom('instructors')
           .select((is) => is.fn.countAll<number>().as('people'))

@@ -1,1 +1,2 @@
+export { largeSchool, LARGE, seedLarge } from './large';
 export { addDemoRoutes, seedDemo } from './seed';

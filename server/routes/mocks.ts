@@ -66,6 +66,7 @@ import {
   routeById,
   standardOf,
   mockById,
+  forgetPlaced,
   renewWorkedOut,
   workedOutOf,
   mockOrBinned,
@@ -135,6 +136,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
     const view = await inTransaction(db, async (all) => {
       if (!(await changeMock(all, held.id, revision, after))) throw changedMeanwhile('mock');
       await renewWorkedOut(all, held.id);
+      await forgetPlaced(all, held.id);
       const to = await mockHeld(all, held.id);
       if (to.learner.id !== held.learner.id)
         await recordChange(all, deed, 'mock moved', {

@@ -23,6 +23,7 @@ import {
   resultById,
   standardOf,
   stateOfEvidence,
+  stateOfResults,
   type Database,
 } from '../store';
 import { foretold, strictnessOfTests } from '../work';
@@ -96,11 +97,10 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
 
   router.get('/trust/strictness', async (ctx) => {
     ctx.body = {
-      strictness: await strictnessOfTests({
-        databaseFile,
-        state: await stateOfEvidence(db),
-        signal: whenGone(ctx),
-      }),
+      strictness: await strictnessOfTests(
+        { databaseFile, state: await stateOfResults(db), signal: whenGone(ctx) },
+        now().toISOString().slice(0, 10),
+      ),
     } satisfies StrictnessView;
   });
 

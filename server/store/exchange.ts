@@ -40,6 +40,8 @@ const LEFT_OUT = [
   'worked_out',
   'evidence',
   'forecasts',
+  'sites',
+  'placed',
 ];
 const SECRET = new Set(['passphrase_hash']);
 /** Nobody's passphrase has this hash. */

@@ -56,7 +56,7 @@ export {
   routePhoto,
 } from './routes';
 export { keepGrading, listGradings } from './gradings';
-export { keepResult, listResults, removeResult, resultById } from './results';
+export { keepResult, listResults, removeResult, resultById, stateOfResults } from './results';
 export { keepSettings, settingsHeld } from './settings';
 export { keepYardFile, removeYardFile, yardHeld } from './yardFiles';
 export { keepPractice, listPractice, practiceById, practiceEvents, removePractice } from './practice';
@@ -78,6 +78,17 @@ export {
 export { addStandard, listStandards, standardOf, newestStandard } from './standards';
 export { eventsByMock, eventsOf, fixesOf, highestSeqs, lengthsOf } from './events';
 export { addEvents } from './log';
+export {
+  forgetPlaced,
+  keepPlaced,
+  notPlaced,
+  placedRows,
+  positionsOfLog,
+  sitesHeld,
+  type LaidMock,
+  type PlacedFilter,
+  type PlacedRow,
+} from './placed';
 export { forecastsKept, keepForecasts, type MadeForecast } from './forecasts';
 export {
   answersInMocks,
@@ -102,9 +113,8 @@ export {
   drivesOfSchool,
   listMocks,
   mocksByLearner,
-  stateOfDrives,
   stateOfEvidence,
-  statesOfDrives,
+  stateOfPlaces,
   mockById,
   mockOrBinned,
   mocksOfSchool,

@@ -1,5 +1,6 @@
 import type { DriveEvent } from '../../core/marking';
 import { inTransaction, type Database } from './database';
+import { forgetPlaced } from './placed';
 import { forgetWorkedOut, hasEnded, renewWorkedOut } from './workedOut';
 
 /**
@@ -30,6 +31,7 @@ export async function addEvents(db: Database, mock: string, events: readonly Dri
         .executeTakeFirstOrThrow();
       added += result.numInsertedOrUpdatedRows ?? 0n;
     }
+    if (added > 0n) await forgetPlaced(transaction, mock);
     if (added > 0n && events.some(({ kind }) => kind !== 'fix')) await follow(transaction, mock, events);
     return Number(added);
   });

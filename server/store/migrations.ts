@@ -32,6 +32,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '019-gradings': { up: gradings },
   '020-beside': { up: beside },
   '021-worked-out': { up: workedOut },
+  '022-placed': { up: placed },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -338,6 +339,16 @@ async function workedOut(db: Kysely<unknown>): Promise<void> {
   await sql`create table forecasts (
     learner text primary key references learners(id) on delete cascade, made_from text not null,
     body text not null) strict`.execute(db);
+}
+
+/** Where the marks of each mock were made, and which places it passed. */
+async function placed(db: Kysely<unknown>): Promise<void> {
+  await sql`create table sites (id integer primary key, key text not null unique, body text not null) strict`.execute(
+    db,
+  );
+  await sql`create table placed (
+    mock text primary key references mocks(id) on delete cascade, made_from text not null,
+    passes text not null, marks text not null, unplaced integer) strict`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

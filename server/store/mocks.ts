@@ -381,20 +381,6 @@ export async function drivesOf(db: Database, mocks: readonly MockView[]): Promis
   return drives;
 }
 
-/** Of every mock, a text that changes whenever its log, its fixes, its route or the networks have. */
-export async function statesOfDrives(db: Database): Promise<ReadonlyMap<string, string>> {
-  const { rows } = await sql<{ mock: string; state: string }>`
-    select mocks.id as mock, coalesce(marks.last, 0) || ' ' || coalesce(places.last, 0)
-      || ' ' || coalesce(routes.revision, 0) || ' ' || (select coalesce(sum(version), 0) from networks)
-      || ' ' || mocks.revision as state
-    from mocks
-      left join (select mock, max(position) as last from events group by mock) as marks on marks.mock = mocks.id
-      left join (select mock, max(position) as last from fixes group by mock) as places on places.mock = mocks.id
-      left join routes on routes.id = mocks.route
-    where mocks.removed_at is null and mocks.beside is null`.execute(db);
-  return new Map(rows.map(({ mock, state }) => [mock, state]));
-}
-
 /** The newest drives before an instant, of one learner or of all, with their logs and standards. */
 export async function drivesBefore(
   db: Database,
@@ -437,8 +423,8 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
   return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));
 }
 
-/** Changes whenever a drive, a route or a network has: what was worked out from them is then old. */
-export async function stateOfDrives(db: Database): Promise<string> {
+/** Changes whenever a mark, a position, a mock, a route or a network has: places that were told from them are then old. */
+export async function stateOfPlaces(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`
     select (select coalesce(max(position), 0) from events) || ' ' || (select coalesce(max(position), 0) from fixes)
       || ' ' || (select count(*) || ' ' || coalesce(sum(revision), 0) from mocks) || ' ' || (select coalesce(sum(revision), 0) from routes)

@@ -1,4 +1,5 @@
 import type { ResultToKeep, ResultView } from '../../contract';
+import { sql } from 'kysely';
 import * as z from 'zod';
 import { checkShape } from '../../core/problems';
 import { isOf } from './belonging';
@@ -56,6 +57,14 @@ const viewOf = ({
   passed: passed === 1,
   foretold: foretold === null ? null : readForecast(foretold),
 });
+
+/** Changes whenever a result or a setting has. */
+export async function stateOfResults(db: Database): Promise<string> {
+  const { rows } = await sql<{ state: string }>`
+    select (select count(*) || ' ' || coalesce(sum(removed), 0) || ' ' || coalesce(max(entered_at), '') from results)
+      || ' ' || (select coalesce(sum(revision), 0) from settings) as state`.execute(db);
+  return rows[0]?.state ?? '';
+}
 
 /** Enters a result, or enters it anew. */
 export async function keepResult(

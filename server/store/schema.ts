@@ -223,6 +223,18 @@ export interface Tables {
   };
   /** What mocks tell under a standard. */
   evidence: { mock: string; standard: string; standard_version: string; version: number; body: string };
+  /** Places of roads where marks gather, by a number that is short. */
+  sites: { id: Generated<number>; key: string; body: string };
+  /** Each mock as it lies on its roads: sites that it passed, and marks at sites. */
+  placed: {
+    mock: string;
+    /** Of which route and networks. */
+    made_from: string;
+    passes: string;
+    marks: string;
+    /** Null for a mock of which nobody knows where it went. */
+    unplaced: number | null;
+  };
   /** The last forecast of each learner for lists, with what it was made from. */
   forecasts: { learner: string; made_from: string; body: string };
   events: EventRow;

@@ -28,7 +28,7 @@ import {
   makeLink,
   mockById,
   openDatabase,
-  stateOfDrives,
+  stateOfPlaces,
   stateOfEvidence,
   vehicleById,
   type Database,
@@ -102,10 +102,10 @@ describe('the store of mocks', () => {
 
   it('takes events once, keeps fixes apart, and tells how far each device came', async () => {
     const events = [event('e1', 'd1', 1), event('e2', 'd2', 7), event('e3', 'd1', 2, 'fix')];
-    const before = await stateOfDrives(db);
+    const before = await stateOfPlaces(db);
     expect(await addEvents(db, 'm1', events)).toBe(3);
     expect(await addEvents(db, 'm1', [...events, event('e4', 'd1', 3)])).toBe(1);
-    expect(await stateOfDrives(db)).not.toBe(before);
+    expect(await stateOfPlaces(db)).not.toBe(before);
     const { events: held, position } = await eventsOf(db, 'm1');
     expect(held.map(({ id }) => id)).toEqual(['e1', 'e2', 'e4']);
     expect((await fixesOf(db, 'm1')).map(({ id }) => id)).toEqual(['e3']);

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { MockSummary, MockView } from '../../contract';
-import { driveOf, judge, resultOf, type DriveEvent } from '../../core/marking';
+import { judge, resultOf, type DriveEvent } from '../../core/marking';
 import { recalledInTest, type Recalled } from '../../core/questions';
 import { evidenceOf, type Evidence } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
@@ -32,7 +32,7 @@ export function workOut(standard: Standard, mock: MockView, events: readonly Dri
     unsorted,
     ended: drive.end !== null,
     firstBreach: breaches[0] ?? null,
-    answers: recalledInTest(driveOf(standard, events).questions),
+    answers: recalledInTest(drive.questions),
   };
 }
 

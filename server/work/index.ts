@@ -2,10 +2,10 @@ export { priorFor, READINESS, type Prior } from './jobs/evidence';
 export {
   evidenceOfLearner,
   foretold,
-  placedSchool,
+  hotSpotsOf,
   readinessOfSchool,
   rejudging,
   strictnessOfTests,
 } from './jobs.client';
-export type { PlacedSchool, PlacedMock } from './job';
+export type { HotSpotFilter } from './job';
 export { endWork, work, WorkProblem } from './pool';

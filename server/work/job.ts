@@ -1,26 +1,30 @@
 import type {
   EvidenceView,
+  HotSpotMark,
+  HotSpotsView,
   ReadinessRow,
   RejudgeLine,
   RestoreView,
   ResultView,
-  MockView,
   UnreadableRecord,
 } from '../../contract';
-import type { PlacedDrive, Site } from '../../core/hotspot';
+import type { MarksAsked } from '../../core/hotspot';
 import type { Parsed } from '../../core/problems';
 import type { Strictness } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
-import type { Counts, MadeForecast, NetworkRow, ReadEvidence } from '../store';
+import type { Counts, LaidMock, MadeForecast, NetworkRow, PlacedFilter, ReadEvidence } from '../store';
 
-/** A drive with what it passed and where it was marked. */
-export interface PlacedMock extends PlacedDrive, Pick<MockView, 'learner' | 'route' | 'startedAt' | 'zone'> {
-  readonly mock: string;
+/** What of hot spots is asked for. */
+export interface HotSpotFilter extends PlacedFilter {
+  /** Hours of the day in which drives began, from and until; null: at any hour. */
+  readonly hours: readonly [from: number, until: number] | null;
+  readonly marks: MarksAsked;
 }
 
-export interface PlacedSchool {
-  readonly sites: readonly Site[];
-  readonly drives: readonly PlacedMock[];
+/** Hot spots as far as mocks are laid onto their roads, with those that were laid on the way and are to be kept. */
+export interface ToldHotSpots {
+  readonly view: HotSpotsView;
+  readonly laid: readonly LaidMock[];
 }
 
 /** Why a backup can’t be used, for whoever wants it. */
@@ -30,7 +34,12 @@ export interface Unusable {
 
 /** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
 export interface Jobs {
-  readonly 'hot spots': { readonly asked: object; readonly answer: PlacedSchool };
+  readonly 'hot spots': { readonly asked: HotSpotFilter; readonly answer: ToldHotSpots };
+  /** Null where nobody knows the place. */
+  readonly 'hot spot marks': {
+    readonly asked: HotSpotFilter & { readonly site: string };
+    readonly answer: readonly HotSpotMark[] | null;
+  };
   readonly 'readiness list': {
     readonly asked: { readonly now: string };
     readonly answer: ListedReadiness;

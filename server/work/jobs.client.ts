@@ -1,9 +1,9 @@
 import { PassThrough, type Readable } from 'node:stream';
-import type { EvidenceView, RejudgeLine, ResultView } from '../../contract';
+import type { EvidenceView, HotSpotsView, RejudgeLine, ResultView } from '../../contract';
 import type { Strictness } from '../../core/readiness';
 import type { StandardRef } from '../../core/standard';
-import type { MadeForecast, ReadEvidence } from '../store';
-import type { Jobs, ListedReadiness, PlacedSchool } from './job';
+import type { LaidMock, MadeForecast, ReadEvidence } from '../store';
+import type { HotSpotFilter, Jobs, ListedReadiness } from './job';
 import { keptAnswers } from './kept';
 import { work } from './pool';
 
@@ -24,8 +24,10 @@ export interface Keeping {
   readonly forecasts: (made: readonly MadeForecast[]) => Promise<void>;
 }
 
+type Kept = 'hot spots' | 'readiness list' | 'evidence' | 'foretell' | 'strictness';
+
 /** One kind of work of which the answer is kept. @param day with the state, for a day makes evidence older */
-function kept<K extends 'hot spots' | 'readiness list' | 'evidence' | 'foretell' | 'strictness'>(
+function kept<K extends Kept>(
   what: K,
   { databaseFile, state, signal }: Asking,
   day: string,
@@ -40,10 +42,24 @@ function kept<K extends 'hot spots' | 'readiness list' | 'evidence' | 'foretell'
   });
 }
 
-/** All drives of the school laid onto their routes. */
-export const placedSchool = (asking: Asking): Promise<PlacedSchool> => kept('hot spots', asking, '', {});
+/** Where faults gather; in a large school after many changes part by part. */
+export async function hotSpotsOf(
+  asking: Asking,
+  filter: HotSpotFilter,
+  keep: (laid: readonly LaidMock[]) => Promise<void>,
+): Promise<HotSpotsView> {
+  const { view } = await inParts(
+    'hot spots',
+    asking,
+    '',
+    filter,
+    ({ laid }) => keep(laid),
+    ({ view: { pending } }) => pending,
+  );
+  return view;
+}
 
-/** How often a list was answered before it was complete, by database: what it lacked is made for the next one. */
+/** How often something was answered before it was complete, by database and kind of work. */
 const parts = new Map<string, number>();
 
 /** How ready everybody is; in a large school after many changes part by part. */
@@ -52,19 +68,35 @@ export async function readinessOfSchool(
   now: string,
   keep: Keeping,
 ): Promise<Omit<ListedReadiness, 'forecasts' | 'evidence'>> {
-  const part = parts.get(asking.databaseFile) ?? 0;
-  const { rows, pending } = await kept(
+  const { rows, pending } = await inParts(
     'readiness list',
-    { ...asking, state: `${asking.state} ${part}` },
+    asking,
     now.slice(0, 10),
     { now },
-    async ({ forecasts, evidence, pending: left }) => {
+    async ({ forecasts, evidence }) => {
       await keep.evidence(evidence);
       await keep.forecasts(forecasts);
-      if (left > 0) parts.set(asking.databaseFile, part + 1);
     },
+    (answer) => answer.pending,
   );
   return { rows, pending };
+}
+
+/** Work that is answered before it is complete: what it lacks is made for whoever asks next. */
+async function inParts<K extends Kept>(
+  what: K,
+  asking: Asking,
+  day: string,
+  asked: Jobs[K]['asked'],
+  keep: (answer: Jobs[K]['answer']) => Promise<void>,
+  left: (answer: Jobs[K]['answer']) => number,
+): Promise<Jobs[K]['answer']> {
+  const whose = `${asking.databaseFile} ${what}`;
+  const part = parts.get(whose) ?? 0;
+  return kept(what, { ...asking, state: `${asking.state} ${part}` }, day, asked, async (answer) => {
+    await keep(answer);
+    if (left(answer) > 0) parts.set(whose, part + 1);
+  });
 }
 
 export async function evidenceOfLearner(
@@ -81,8 +113,9 @@ export async function evidenceOfLearner(
 export const foretold = (asking: Asking, asked: Jobs['foretell']['asked']): Promise<ResultView['foretold']> =>
   kept('foretell', asking, asked.day, asked);
 
-export const strictnessOfTests = (asking: Asking): Promise<Strictness | null> =>
-  kept('strictness', asking, '', {});
+/** From results, and the mocks before them: once a day is enough. */
+export const strictnessOfTests = (asking: Asking, day: string): Promise<Strictness | null> =>
+  kept('strictness', asking, day, {});
 
 /**
  * Judges all drives of the school under one standard. The answer is a stream of `RejudgeLine`s, each a line of JSON;

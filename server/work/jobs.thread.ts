@@ -14,7 +14,7 @@ import {
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
 import { evidenceFor, foretell, readinessList, strictness } from './jobs/evidence';
-import { placeAll } from './jobs/hotSpots';
+import { hotSpots, marksAt } from './jobs/hotSpots';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
@@ -55,7 +55,9 @@ function done(
       return reading(job.databaseFile, async (db) => {
         switch (job.what) {
           case 'hot spots':
-            return placeAll(job.databaseFile, db);
+            return hotSpots(db, job);
+          case 'hot spot marks':
+            return marksAt(db, job.site, job);
           case 'readiness list':
             return readinessList(db, job.now);
           case 'evidence':

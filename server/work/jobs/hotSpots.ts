@@ -1,65 +1,108 @@
 import { everyRoad, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
 import { courseOf, drawingOn, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
-import type { MockView } from '../../../contract';
-import { placedDrive, type PlacedDrive, type Site } from '../../../core/hotspot';
+import type { HotSpotMark, MockView } from '../../../contract';
+import { isAsked, placedDrive, tallyOf, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
 import { gunzipSync } from 'node:zlib';
 import {
-  drivesOf,
+  eventsOf,
   fixesOf,
   listNetworks,
+  mockById,
   networkFile,
+  notPlaced,
+  placedRows,
+  positionsOfLog,
   routeById,
-  statesOfDrives,
-  mocksOfSchool,
+  sitesHeld,
+  standardOf,
   type Database,
   type HeldDrive,
+  type LaidMock,
 } from '../../store';
-import type { PlacedSchool, PlacedMock } from '../job';
+import type { HotSpotFilter, ToldHotSpots } from '../job';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
-/** One mock as it was laid, and of what state of it. */
-interface Laid {
-  readonly state: string;
-  /** Null for a mock of which nobody knows where it went. */
-  readonly placed: PlacedDrive | null;
-  readonly sites: readonly Site[];
+/** So long mocks are laid for one answer, in milliseconds, but so many at least; the others come with the next. */
+const MOST_TIME = 1_000;
+const LEAST_LAID = 300;
+
+/** Where faults gather: from what was laid before, and from as many new mocks as there is time for. */
+export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<ToldHotSpots> {
+  const { laid, pending } = await layNew(db, filter);
+  const tally = tallyOf(filter.marks);
+  const sites = new Map<string, Site>();
+  const held = await sitesHeld(db);
+  const keyOf = new Map([...held].map(([id, { key }]) => [id, key]));
+  for (const site of held.values()) sites.set(site.key, site);
+  for await (const { passes, marks, unplaced, startedAt, zone } of placedRows(db, filter))
+    if (within(startedAt, zone, filter.hours))
+      tally.add(
+        passes.map((id) => keyOf.get(id) ?? ''),
+        marks.map(([site, , , , skill, , gravity]) => ({ site: keyOf.get(site) ?? '', skill, gravity })),
+        unplaced,
+      );
+  for (const { mock, placed, sites: own } of laid) {
+    if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
+    for (const site of own) sites.set(site.key, site);
+    tally.add(placed.passes, placed.marks, placed.unplaced);
+  }
+  return {
+    view: { ...tally.told(sites), pending },
+    laid: laid.map(({ mock, ...rest }) => ({ ...rest, mock: mock.id })),
+  };
 }
 
-/** What was laid before, by database and mock, while this worker lives: of a large school only a little is new. */
-const laid = new Map<string, ReadonlyMap<string, Laid>>();
+/** The newest marks at a place. @returns null where nobody knows the place */
+export async function marksAt(
+  db: Database,
+  key: string,
+  filter: HotSpotFilter,
+): Promise<readonly HotSpotMark[] | null> {
+  const wanted = [...(await sitesHeld(db))].find(([, site]) => site.key === key)?.[0];
+  if (wanted === undefined) return null;
+  const found: HotSpotMark[] = [];
+  for await (const { mock, learner, startedAt, zone, marks } of placedRows(db, filter))
+    if (within(startedAt, zone, filter.hours))
+      for (const [site, by, at, item, skill, label, gravity] of marks)
+        if (site === wanted && isAsked(filter.marks, { skill, gravity }))
+          found.push({ by, at, item, label, skill, gravity, mock, learner: learner.name, startedAt, zone });
+  return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, MARKS);
+}
 
-/** Lays every drive of the school onto its route, or onto the roads by its track. */
-export async function placeAll(databaseFile: string, db: Database): Promise<PlacedSchool> {
-  const before = laid.get(databaseFile) ?? new Map<string, Laid>();
-  const states = await statesOfDrives(db);
-  const now = new Map<string, Laid>();
+const MARKS = 200;
+
+interface JustLaid extends Omit<LaidMock, 'mock'> {
+  readonly mock: MockView;
+}
+
+/** Lays mocks that have no place yet onto their routes, or onto the roads by their tracks. */
+async function layNew(
+  db: Database,
+  filter: HotSpotFilter,
+): Promise<{ readonly laid: readonly JustLaid[]; readonly pending: number }> {
+  const since = performance.now();
+  const missing = await notPlaced(db, filter);
   const lay = layer(db);
-  const sites = new Map<string, Site>();
-  const drives: PlacedMock[] = [];
-  for await (const mocks of mocksOfSchool(db)) {
-    const isNew = ({ id }: MockView) => before.get(id)?.state !== states.get(id);
-    const fresh = new Map<string, Laid>();
-    for (const drive of await drivesOf(db, mocks.filter(isNew)))
-      fresh.set(drive.mock.id, await lay(drive, states.get(drive.mock.id) ?? ''));
-    for (const mock of mocks) {
-      const one = fresh.get(mock.id) ?? (isNew(mock) ? undefined : before.get(mock.id));
-      if (!one) continue;
-      now.set(mock.id, one);
-      if (!one.placed) continue;
-      for (const site of one.sites) if (!sites.has(site.key)) sites.set(site.key, site);
-      const { id, learner, startedAt, zone, route } = mock;
-      drives.push({ mock: id, learner, route, startedAt, zone, ...one.placed });
-    }
+  const laid: JustLaid[] = [];
+  let read = 0;
+  for (const { mock: id, from } of missing) {
+    if (read >= LEAST_LAID && performance.now() - since > MOST_TIME) break;
+    read += 1;
+    const mock = await mockById(db, id);
+    const standard = mock && (await standardOf(db, mock.standard));
+    if (!mock || !standard) continue;
+    const positions = await positionsOfLog(db, id);
+    const { events } = await eventsOf(db, id);
+    laid.push({ mock, from, positions, revision: mock.revision, ...(await lay({ mock, standard, events })) });
   }
-  laid.set(databaseFile, now);
-  return { sites: [...sites.values()], drives };
+  return { laid, pending: missing.length - read };
 }
 
 /** Lays one drive after another; routes and networks are read when the first of them needs them. */
-function layer(db: Database): (drive: HeldDrive, state: string) => Promise<Laid> {
+function layer(db: Database): (drive: HeldDrive) => Promise<Pick<LaidMock, 'placed' | 'sites'>> {
   const routes = new Map<string, Route | null>();
   let drawings: Promise<readonly Drawing[]> | null = null;
   const routeHeld = async (id: string): Promise<Route | null> => {
@@ -69,14 +112,14 @@ function layer(db: Database): (drive: HeldDrive, state: string) => Promise<Laid>
     routes.set(id, found);
     return found;
   };
-  return async ({ mock, standard, events }, state) => {
+  return async ({ mock, standard, events }) => {
     const route = mock.route
       ? await routeHeld(mock.route.id)
       : await tracked(db, mock.id, () => (drawings ??= drawingsOf(db)));
-    if (!route) return { state, placed: null, sites: [] };
+    if (!route) return { placed: null, sites: [] };
     const sites = new Map<string, Site>();
     const placed = placedDrive(standard, driveOf(standard, events), route, sites);
-    return { state, placed, sites: [...sites.values()] };
+    return { placed, sites: [...sites.values()] };
   };
 }
 
@@ -130,4 +173,21 @@ async function tracked(
       });
   }
   return null;
+}
+
+/** Whether a drive began within hours of the day where it was driven. */
+function within(startedAt: string, zone: string, hours: HotSpotFilter['hours']): boolean {
+  if (hours === null) return true;
+  const hour = hourIn(startedAt, zone);
+  return hour >= hours[0] && hour < hours[1];
+}
+
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+function hourIn(at: string, zone: string): number {
+  const known =
+    clocks.get(zone) ??
+    new Intl.DateTimeFormat('en-GB', { hour: '2-digit', hourCycle: 'h23', timeZone: zone });
+  clocks.set(zone, known);
+  return Number(known.format(new Date(at)));
 }

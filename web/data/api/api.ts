@@ -95,6 +95,7 @@ export const api = createApi({
     'routes',
     'networks',
     'readiness',
+    'readiness part',
     'evidence',
     'backups',
     'gradings',

@@ -2,7 +2,7 @@ import type {
   AdviceView,
   EvidenceView,
   Page,
-  ReadinessRow,
+  ReadinessList,
   ResultToKeep,
   ResultView,
   SettingsView,
@@ -12,6 +12,9 @@ import type {
 import type { Advice } from '../../../core/coaching';
 import type { ReadinessSettings } from '../../../core/readiness';
 import { api, ifMatch, listOf, type Nothing } from './api';
+
+/** So long after a part of the forecasts the next is asked for, in milliseconds. */
+const NEXT_PART = 1_000;
 
 /** Of all learners. */
 const RESULTS = listOf('results');
@@ -24,9 +27,15 @@ const readiness = api.injectEndpoints({
         `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
       providesTags: (_view, _error, { learner }) => [{ type: 'evidence', id: learner }, 'mocks'],
     }),
-    readiness: build.query<Page<ReadinessRow>, Nothing>({
+    readiness: build.query<ReadinessList, Nothing>({
       query: () => '/readiness',
-      providesTags: ['readiness', 'mocks', listOf('learners')],
+      providesTags: ['readiness', 'readiness part', 'mocks', listOf('learners')],
+      // In a large school forecasts come part by part: whoever looks at them asks for the next.
+      onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
+        const answer = await queryFulfilled.catch(() => null);
+        if ((answer?.data.pending ?? 0) > 0)
+          setTimeout(() => dispatch(readiness.util.invalidateTags(['readiness part'])), NEXT_PART);
+      },
     }),
     readinessSettings: build.query<SettingsView, Nothing>({
       query: () => '/readiness/settings',

@@ -23,6 +23,9 @@ export interface HotSpotFilter {
 
 const LIST = listOf('routes');
 
+/** So long after a part of the places the next is asked for, in milliseconds. */
+const NEXT_PART = 500;
+
 /** Routes, the roads they are on, and where things go wrong. */
 const routes = api.injectEndpoints({
   endpoints: (build) => ({
@@ -74,6 +77,18 @@ const routes = api.injectEndpoints({
     }),
     hotSpots: build.query<HotSpotsView, HotSpotFilter>({
       query: (filter) => `/hot-spots?${queryOf({ ...filter })}`,
+      // In a large school places come part by part: whoever looks at them asks for the next.
+      onQueryStarted: async (filter, { dispatch, queryFulfilled }) => {
+        const answer = await queryFulfilled.catch(() => null);
+        if ((answer?.data.pending ?? 0) > 0)
+          setTimeout(
+            () =>
+              void dispatch(
+                routes.endpoints.hotSpots.initiate(filter, { forceRefetch: true, subscribe: false }),
+              ),
+            NEXT_PART,
+          );
+      },
     }),
     marksAt: build.query<Page<HotSpotMark>, { readonly site: string; readonly filter: HotSpotFilter }>({
       query: ({ site, filter }) => `/hot-spots/${encodeURIComponent(site)}/marks?${queryOf({ ...filter })}`,

@@ -84,6 +84,11 @@ export function HotSpotsPage() {
             to have more than {HOT_TIMES === 2 ? 'twice' : `${HOT_TIMES} times`} the average.
           </Typography>
         ) : null}
+        {data && data.pending > 0 ? (
+          <Typography role="status">
+            Still reading {data.pending} mocks: the figures grow meanwhile.
+          </Typography>
+        ) : null}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(5, 1fr)' } }}>
         <LearnerPicker

@@ -89,6 +89,11 @@ export function LearnersPage() {
           onChange={(by) => setParams((before) => withParam(before, 'sort', by), { replace: true })}
         />
       </Box>
+      {!left && (readiness.data?.pending ?? 0) > 0 ? (
+        <Typography role="status" sx={{ color: 'text.secondary' }}>
+          Working out the forecasts of {readiness.data?.pending} more learners
+        </Typography>
+      ) : null}
       {sort === 'ready' && !left ? (
         <ByReadiness {...{ search, readiness }} taughtBy={mine ? (session?.instructor.id ?? null) : null} />
       ) : (
