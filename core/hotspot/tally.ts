@@ -44,10 +44,14 @@ export function tallyOf(asked: MarksAsked) {
   const marked = new Map<string, Map<string, number>>();
   let [drives, marks, unplaced] = [0, 0, 0];
   return {
-    add(passes: readonly string[], own: readonly TalliedMark[], without: number): void {
+    /** Places that so many drives have passed. */
+    pass(keys: readonly string[], times: number): void {
+      for (const key of keys) passed.set(key, (passed.get(key) ?? 0) + times);
+    },
+    /** One drive with its marks; what it passed is told by `pass`. */
+    add(own: readonly TalliedMark[], without: number): void {
       drives += 1;
       unplaced += without;
-      for (const key of passes) passed.set(key, (passed.get(key) ?? 0) + 1);
       for (const mark of own) {
         if (!isAsked(asked, mark)) continue;
         marks += 1;

@@ -82,12 +82,12 @@ export {
   forgetPlaced,
   keepPlaced,
   notPlaced,
+  placedMarks,
   placedRows,
   positionsOfLog,
   sitesHeld,
   type LaidMock,
   type PlacedFilter,
-  type PlacedRow,
 } from './placed';
 export { forecastsKept, keepForecasts, type MadeForecast } from './forecasts';
 export {

@@ -348,7 +348,7 @@ async function placed(db: Kysely<unknown>): Promise<void> {
   );
   await sql`create table placed (
     mock text primary key references mocks(id) on delete cascade, made_from text not null,
-    passes text not null, marks text not null, unplaced integer) strict`.execute(db);
+    passes text not null, tally text not null, marks text not null, unplaced integer) strict`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

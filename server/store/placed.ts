@@ -1,11 +1,12 @@
 import { sql } from 'kysely';
+import type { HotSpotMark } from '../../contract';
 import type { PlacedMark, Site } from '../../core/hotspot';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
 import { readJson, shownZone } from './readable';
 
-/** A mark at a site, in short: its site's number, its event, when, its item and its gravity. */
-export type ShortMark = readonly [
+/** A mark at a site as it is kept: its site's number, its event, when, its item with skill and label, its gravity. */
+type KeptMark = readonly [
   site: number,
   by: string,
   at: string,
@@ -15,16 +16,20 @@ export type ShortMark = readonly [
   gravity: PlacedMark['gravity'],
 ];
 
-/** A mock as it lies on its roads. */
+/** A mock as it lies on its roads, as far as counting needs it. */
 export interface PlacedRow {
-  readonly mock: string;
-  readonly learner: { readonly id: string; readonly name: string };
   readonly startedAt: string;
   readonly zone: string;
-  /** Numbers of the sites that were passed, with repeats. */
-  readonly passes: readonly number[];
+  /** Numbers of the sites that were passed, with repeats and a space between; many drives have passed the same. */
+  readonly passes: string;
   readonly marks: readonly ShortMark[];
   readonly unplaced: number;
+}
+
+export interface ShortMark {
+  readonly site: number;
+  readonly skill: string;
+  readonly gravity: PlacedMark['gravity'];
 }
 
 /** A mock that was laid onto its roads just now, as its log was up to some positions. */
@@ -51,17 +56,21 @@ export interface PlacedFilter {
 }
 
 /** What a mock's places follow from besides its log: its route as it is now, or all networks where it has none. */
-const madeFrom = sql<string>`case when mocks.route is null
-  then 'networks ' || (select coalesce(sum(version), 0) from networks)
-  else mocks.route || ' ' || coalesce((select revision from routes where routes.id = mocks.route), 0) end`;
+async function madeFrom(db: Database): Promise<(route: string | null) => string> {
+  const routes = await db.selectFrom('routes').select(['id', 'revision']).execute();
+  const revisions = new Map(routes.map(({ id, revision }) => [id, revision]));
+  const { rows } = await sql<{ sum: number }>`select coalesce(sum(version), 0) as sum from networks`.execute(
+    db,
+  );
+  return (route) =>
+    route === null ? `networks ${rows[0]?.sum ?? 0}` : `${route} ${revisions.get(route) ?? 0}`;
+}
 
 const chosen = (db: Database, { learner, route, mock, seenBy }: PlacedFilter) => {
   let query = db
     .selectFrom('mocks')
     .innerJoin('learners', 'learners.id', 'mocks.learner')
-    .leftJoin('placed', (join) =>
-      join.onRef('placed.mock', '=', 'mocks.id').on('placed.made_from', '=', madeFrom),
-    )
+    .leftJoin('placed', 'placed.mock', 'mocks.id')
     .where('mocks.removed_at', 'is', null)
     .where('mocks.beside', 'is', null);
   if (learner !== null) query = query.where('mocks.learner', '=', learner);
@@ -71,30 +80,95 @@ const chosen = (db: Database, { learner, route, mock, seenBy }: PlacedFilter) =>
   return query;
 };
 
+interface LaidRow extends Pick<PlacedRow, 'startedAt' | 'zone' | 'passes' | 'unplaced'> {
+  readonly row: number;
+  readonly route: string | null;
+  readonly madeFrom: string;
+  readonly tally: string;
+}
+
+const only = ({ learner, route, mock, seenBy }: PlacedFilter) =>
+  sql.join(
+    [
+      sql`1`,
+      ...(learner === null ? [] : [sql`mocks.learner = ${learner}`]),
+      ...(route === null ? [] : [sql`mocks.route = ${route}`]),
+      ...(mock === null ? [] : [sql`mocks.id = ${mock}`]),
+      ...(seenBy === null
+        ? []
+        : [
+            sql`(mocks.instructor = ${seenBy}
+              or mocks.learner in (select id from learners where instructor = ${seenBy}))`,
+          ]),
+    ],
+    sql` and `,
+  );
+
+/** So many mocks are read at a time: all at once would not fit into memory. */
+const AT_ONCE = 3_000;
+
 /** Mocks that were laid before, one after the other. */
 export async function* placedRows(db: Database, filter: PlacedFilter): AsyncGenerator<PlacedRow> {
-  const rows = chosen(db, filter)
-    .where('placed.unplaced', 'is not', null)
+  const from = await madeFrom(db);
+  for (let after = 0; ;) {
+    // What was laid is gone through by itself, some at a time; its mocks are looked up.
+    const { rows } = await sql<LaidRow>`
+      select placed.rowid as row, started_at as startedAt, zone, route, made_from as madeFrom, passes, tally, unplaced
+      from placed cross join mocks on mocks.id = placed.mock
+      where placed.rowid > ${after} and unplaced is not null and removed_at is null and beside is null
+        and ${only(filter)} order by placed.rowid limit ${AT_ONCE}`.execute(db);
+    const last = rows.at(-1);
+    if (!last) return;
+    after = last.row;
+    for (const { startedAt, zone, route, passes, tally, unplaced, ...row } of rows)
+      if (row.madeFrom === from(route))
+        yield {
+          startedAt,
+          zone: shownZone(zone),
+          passes,
+          marks: tally ? tally.split(' ').map(shortMark) : [],
+          unplaced,
+        };
+  }
+}
+
+/** Marks of mocks that were laid before at one place, with whose they are. */
+export async function placedMarks(
+  db: Database,
+  filter: PlacedFilter,
+  place: number,
+): Promise<readonly HotSpotMark[]> {
+  const from = await madeFrom(db);
+  const rows = await chosen(db, filter)
     .select([
       'mocks.id as mock',
       'mocks.started_at as startedAt',
       'mocks.zone',
-      'learners.id as learner',
-      'learners.name',
-      'placed.passes',
+      'mocks.route',
+      'learners.name as learner',
+      'placed.made_from as madeFrom',
       'placed.marks',
-      'placed.unplaced',
-    ]);
-  for await (const { mock, startedAt, zone, learner, name, passes, marks, unplaced } of rows.stream())
-    yield {
-      mock,
-      learner: { id: learner, name },
-      startedAt,
-      zone: shownZone(zone),
-      passes: passes ? passes.split(' ').map(Number) : [],
-      marks: readJson<readonly ShortMark[]>(marks ?? '[]') ?? [],
-      unplaced: unplaced ?? 0,
-    };
+    ])
+    // The number of a site stands first in each of its marks.
+    .where(sql<boolean>`instr(placed.marks, ${`[${place},`}) > 0`)
+    .execute();
+  return rows.flatMap(({ mock, startedAt, zone, route, learner, marks, ...row }) =>
+    row.madeFrom === from(route)
+      ? (readJson<readonly KeptMark[]>(marks ?? '[]') ?? []).flatMap(
+          ([site, by, at, item, skill, label, gravity]) =>
+            site === place
+              ? [{ by, at, item, label, skill, gravity, mock, learner, startedAt, zone: shownZone(zone) }]
+              : [],
+        )
+      : [],
+  );
+}
+
+const shortText = ({ site, skill, gravity }: ShortMark): string => `${site}:${gravity}:${skill}`;
+
+function shortMark(text: string): ShortMark {
+  const [site, gravity, skill = ''] = text.split(':');
+  return { site: Number(site), skill, gravity: Number(gravity) as ShortMark['gravity'] };
 }
 
 /** Mocks that still have to be laid, the newest first. */
@@ -102,11 +176,14 @@ export async function notPlaced(
   db: Database,
   filter: PlacedFilter,
 ): Promise<readonly { readonly mock: string; readonly from: string }[]> {
-  return chosen(db, filter)
-    .where('placed.mock', 'is', null)
-    .select(['mocks.id as mock', madeFrom.as('from')])
+  const from = await madeFrom(db);
+  const rows = await chosen(db, filter)
+    .select(['mocks.id as mock', 'mocks.route', 'placed.made_from as madeFrom'])
     .orderBy('mocks.started_at', 'desc')
     .execute();
+  return rows.flatMap(({ mock, route, madeFrom: kept }) =>
+    kept === from(route) ? [] : [{ mock, from: from(route) }],
+  );
 }
 
 export async function sitesHeld(db: Database): Promise<ReadonlyMap<number, Site>> {
@@ -161,8 +238,11 @@ export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promi
           mock,
           made_from: from,
           passes: (placed?.passes ?? []).map(number).join(' '),
+          tally: (placed?.marks ?? [])
+            .map(({ site, skill, gravity }) => shortText({ site: number(site), skill, gravity }))
+            .join(' '),
           marks: JSON.stringify(
-            (placed?.marks ?? []).map(({ site, by, at, item, skill, label, gravity }): ShortMark => [
+            (placed?.marks ?? []).map(({ site, by, at, item, skill, label, gravity }): KeptMark => [
               number(site),
               by,
               at,

@@ -231,6 +231,8 @@ export interface Tables {
     /** Of which route and networks. */
     made_from: string;
     passes: string;
+    /** Of each mark its site, gravity and skill, for counting. */
+    tally: string;
     marks: string;
     /** Null for a mock of which nobody knows where it went. */
     unplaced: number | null;

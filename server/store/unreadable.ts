@@ -63,11 +63,12 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
   }
   for (const table of ['events', 'fixes'] as const) {
-    const { rows } = await sql<{ mock: string; broken: number }>`
-      select mock, count(*) as broken from ${sql.table(table)} where json_valid(body) = 0 group by mock`.execute(
-      db,
-    );
-    for (const { mock, broken: count } of rows)
+    // Counted here: to be grouped by SQLite, they would be read in the order of another index, which takes twice as long.
+    const { rows } = await sql<{ mock: string }>`
+      select mock from ${sql.table(table)} where json_valid(body) = 0`.execute(db);
+    const counts = new Map<string, number>();
+    for (const { mock } of rows) counts.set(mock, (counts.get(mock) ?? 0) + 1);
+    for (const [mock, count] of counts)
       tell('mock', mock, nameOf.get(mock) ?? mock, `${count} of its entries; they do not count.`);
   }
 

@@ -11,6 +11,7 @@ import {
   mockById,
   networkFile,
   notPlaced,
+  placedMarks,
   placedRows,
   positionsOfLog,
   routeById,
@@ -37,17 +38,27 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
   const held = await sitesHeld(db);
   const keyOf = new Map([...held].map(([id, { key }]) => [id, key]));
   for (const site of held.values()) sites.set(site.key, site);
-  for await (const { passes, marks, unplaced, startedAt, zone } of placedRows(db, filter))
-    if (within(startedAt, zone, filter.hours))
-      tally.add(
-        passes.map((id) => keyOf.get(id) ?? ''),
-        marks.map(([site, , , , skill, , gravity]) => ({ site: keyOf.get(site) ?? '', skill, gravity })),
-        unplaced,
+  // Drives on one route mostly have passed the same places: they are counted together.
+  const alike = new Map<string, number>();
+  for await (const { passes, marks, unplaced, startedAt, zone } of placedRows(db, filter)) {
+    if (!within(startedAt, zone, filter.hours)) continue;
+    alike.set(passes, (alike.get(passes) ?? 0) + 1);
+    tally.add(
+      marks.map(({ site, skill, gravity }) => ({ site: keyOf.get(site) ?? '', skill, gravity })),
+      unplaced,
+    );
+  }
+  for (const [passes, times] of alike)
+    if (passes !== '')
+      tally.pass(
+        passes.split(' ').map((id) => keyOf.get(Number(id)) ?? ''),
+        times,
       );
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
     for (const site of own) sites.set(site.key, site);
-    tally.add(placed.passes, placed.marks, placed.unplaced);
+    tally.pass(placed.passes, 1);
+    tally.add(placed.marks, placed.unplaced);
   }
   return {
     view: { ...tally.told(sites), pending },
@@ -63,13 +74,10 @@ export async function marksAt(
 ): Promise<readonly HotSpotMark[] | null> {
   const wanted = [...(await sitesHeld(db))].find(([, site]) => site.key === key)?.[0];
   if (wanted === undefined) return null;
-  const found: HotSpotMark[] = [];
-  for await (const { mock, learner, startedAt, zone, marks } of placedRows(db, filter))
-    if (within(startedAt, zone, filter.hours))
-      for (const [site, by, at, item, skill, label, gravity] of marks)
-        if (site === wanted && isAsked(filter.marks, { skill, gravity }))
-          found.push({ by, at, item, label, skill, gravity, mock, learner: learner.name, startedAt, zone });
-  return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, MARKS);
+  return (await placedMarks(db, filter, wanted))
+    .filter((mark) => within(mark.startedAt, mark.zone, filter.hours) && isAsked(filter.marks, mark))
+    .sort((a, b) => b.at.localeCompare(a.at))
+    .slice(0, MARKS);
 }
 
 const MARKS = 200;
