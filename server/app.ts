@@ -1,7 +1,18 @@
 import Koa from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
-import { body, errors, log, moved, originCheck, pages, rateLimit, securityHeaders, session } from './http';
+import {
+  body,
+  errors,
+  floodLimit,
+  log,
+  moved,
+  originCheck,
+  pages,
+  rateLimit,
+  securityHeaders,
+  session,
+} from './http';
 import { believing } from './reach';
 import { routes, type Parts } from './routes';
 
@@ -31,9 +42,10 @@ export function createApp({ logger, answersTo, fronts, webRoot, ...parts }: AppO
   app.use(errors);
   app.use(securityHeaders());
   app.use(originCheck(answersTo, parts.publicOrigin));
-  app.use(rateLimit());
+  app.use(floodLimit());
   app.use(moved);
   app.use(session(parts.db, parts.now));
+  app.use(rateLimit());
   app.use(body());
   app.use((ctx, next) => {
     // Whoever takes nothing that we have, not even plain text, gets it plain (RFC 9110, 12.5.3).

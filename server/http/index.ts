@@ -10,7 +10,7 @@ export { pages } from './pages';
 export { cursorText, pageOf, pageOfList, pagingOf } from './paging';
 export { badInput, conflict, gone, HttpProblem, notFound, tooLarge } from './problem';
 export { oneOf, textOf } from './query';
-export { rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
+export { floodLimit, rateLimit, signInThrottle, type SignInThrottle } from './rateLimit';
 export { securityHeaders } from './securityHeaders';
 export { notAllowed, rightsNeeded, seenBy } from './rights';
 export { deviceOf, instructorOf, session, sessionToken, setSession } from './session';

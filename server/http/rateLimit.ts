@@ -2,13 +2,31 @@ import type { Context, Middleware } from 'koa';
 import pLimit from 'p-limit';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import { nameKey } from '../../core/names';
+import type { Instructor } from '../store';
 import { HttpProblem } from './problem';
+import { sessionToken } from './session';
 
-/** Generous for a school marking in many cars at once, closed to a flood. */
-export function rateLimit(): Middleware {
-  const limiter = new RateLimiterMemory({ points: 5_000, duration: 10 });
+/** From one address in ten seconds, whoever asks: a school of fifty behind one address asks for a tenth of it. */
+const MOST_FROM_ADDRESS = 60_000;
+/** For one session, and for all strangers of one address. */
+const MOST_EACH = 3_000;
+
+/** Closed to a flood before anything is looked up. */
+export function floodLimit(): Middleware {
+  const limiter = new RateLimiterMemory({ points: MOST_FROM_ADDRESS, duration: 10 });
   return async (ctx, next) => {
     await take(limiter, ctx.ip, 'Too many requests');
+    await next();
+  };
+}
+
+/** After it is known who asks: each session is counted for itself, for all cars of a school may share an address. */
+export function rateLimit(): Middleware {
+  const limiter = new RateLimiterMemory({ points: MOST_EACH, duration: 10 });
+  return async (ctx, next) => {
+    const { instructor } = ctx.state as { readonly instructor: Instructor | null };
+    const whose = instructor ? `session ${sessionToken(ctx) ?? instructor.id}` : `address ${ctx.ip}`;
+    await take(limiter, whose, 'Too many requests');
     await next();
   };
 }
@@ -16,7 +34,7 @@ export function rateLimit(): Middleware {
 export interface SignInThrottle {
   /**
    * Runs one try at signing in: two at a time in the whole server, for a hash holds a processor for most of a second.
-   * Only tries that fail count: five in a quarter of an hour for one name from one address, and fifty from one
+   * Only tries that fail count: five in a quarter of an hour for one name from one address, and two hundred from one
    * address. A name that is tried from everywhere can still be tried, but slowly.
    *
    * @param recognise tells who it is; null when it is nobody
@@ -29,7 +47,7 @@ const MOST_WAITING = 100;
 
 export function signInThrottle(): SignInThrottle {
   const here = new RateLimiterMemory({ points: 5, duration: 15 * 60 });
-  const address = new RateLimiterMemory({ points: 50, duration: 15 * 60 });
+  const address = new RateLimiterMemory({ points: 200, duration: 15 * 60 });
   const everywhere = new RateLimiterMemory({ points: 20, duration: 60 * 60 });
   const slowly = new RateLimiterMemory({ points: 1, duration: 5 });
   const turns = pLimit(2);
