@@ -3,7 +3,7 @@ import { judge, type DriveEvent } from '../core/marking';
 import { readStandard, type Standard } from '../core/standard';
 import { figureOf, type Figure } from './table';
 
-function shipped(id: string): Standard {
+export function shipped(id: string): Standard {
   const file = new URL(`../data/standards/${id}.standard.json`, import.meta.url);
   const result = readStandard(readFileSync(file, 'utf8'));
   if (!result.ok) throw new Error(id);
@@ -11,7 +11,7 @@ function shipped(id: string): Standard {
 }
 
 /** A log of so many events: faults over all items, with regrades, retracts, flags and sorts among them. */
-function logOf(standard: Standard, length: number): DriveEvent[] {
+export function logOf(standard: Standard, length: number): DriveEvent[] {
   const items = standard.sections.flatMap((section) => section.items);
   return Array.from({ length }, (_, n): DriveEvent => {
     const base = {

@@ -10,11 +10,13 @@ import { kills } from './kills';
 import { mapping } from './map';
 import { painting } from './painting';
 import { pads } from './pads';
+import { quick } from './quick';
 import { readiness } from './readiness';
 import { rejudging } from './rejudging';
 import { demoComposing, roads } from './roads';
 import { yard } from './yard';
 import { makeSchool } from '../server/testing/school';
+import { screens } from './screens';
 import { seeing } from './seeing';
 import { printTable } from './table';
 
@@ -34,10 +36,16 @@ const all = {
   yard,
   seeing,
   driving,
+  screens,
 };
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */
 const named = process.argv.slice(2);
+// Ratios against something else, in a minute; `--keep` makes them the committed ones.
+if (named.includes('--quick')) {
+  await quick(named.includes('--keep'));
+  process.exit(0);
+}
 for (const [name, measure] of Object.entries(all))
   if (named.length === 0 || named.includes(name)) printTable(await measure());
 if (named.length === 0 || named.includes('pads')) await pads();
