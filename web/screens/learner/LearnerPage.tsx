@@ -163,6 +163,8 @@ export function LearnerPage() {
           <Requirements conditions={said.conditions} />
         </Box>
       ) : null}
+      {/* What is worked out comes above what follows: until then there is room for it. */}
+      {said && !readiness && !error ? <Box sx={{ minHeight: '100vh' }} /> : null}
       {readiness && standard && evidence ? (
         <>
           <Box
@@ -296,7 +298,7 @@ function Judgement({
         </>
       ) : (
         // Room for what is being worked out, so that nothing below it jumps.
-        <Box role="status" sx={{ minHeight: 230, pt: 2, color: 'text.secondary' }}>
+        <Box role="status" sx={{ minHeight: 280, pt: 2, color: 'text.secondary' }}>
           Working out the next step
         </Box>
       )}
