@@ -56,6 +56,8 @@ it('the whole record of a learner is a zip of logs, tables, reports and the rest
 
 it('a learner is erased only by their name, wholly, and what is kept is nobody’s', async () => {
   const id = await named('Tomas');
+  // Forecasts that were made are kept, with names.
+  expect(JSON.stringify((await client.get('/readiness')).body)).toContain('Wielgosz');
   const [mock] = await itemsOf<MockSummary>(`/mocks?learner=${id}`);
   const share = (await client.post(`/mocks/${mock?.id ?? ''}/shares`, { days: 2 })).body as { token: string };
   const before = (await client.get(`/learners/${id}/erasure`)).body as ErasureView;

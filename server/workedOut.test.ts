@@ -4,10 +4,11 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import SQLite from 'better-sqlite3';
 import fc from 'fast-check';
-import type { MockSummary, Page } from '../contract';
+import { sql } from 'kysely';
+import type { EvidenceView, MockSummary, MockView, Page } from '../contract';
 import { evidenceOf } from '../core/readiness';
 import { anyLog, standardWith } from '../core/testing';
-import { WORKED_OUT } from './store';
+import { listMocks, openDatabase, WORKED_OUT, workedOutOf } from './store';
 import { driveOfMock } from './store/evidence';
 import { workOut } from './store/workedOut';
 import type { Client } from './testing';
@@ -48,20 +49,35 @@ const end = (seq: number) => ({
 });
 
 describe('what follows from a log', () => {
+  it('is evidence of a running mock too, which is not older than its last mark', async () => {
+    const { learner } = (await client.get(`/mocks/${mock}`)).body as MockView;
+    const small = async () => {
+      const { evidence } = (await client.get(`/learners/${learner.id}/evidence?standard=fault-ceiling`))
+        .body as EvidenceView;
+      return evidence.find((one) => one.mock === mock)?.small;
+    };
+    await send(faultEvent(11));
+    expect(await small()).toBe(1);
+    await send(faultEvent(12));
+    expect(await small()).toBe(2);
+    await send(faultEvent(13));
+    expect(await small()).toBe(3);
+  });
+
   it('is worked out when it is asked for while the mock runs, and is gone with the next mark', async () => {
     await send(faultEvent(1));
     expect(kept()).toBeUndefined();
-    expect(await listed()).toMatchObject({ ended: false, counts: { driving: 1 } });
+    expect(await listed()).toMatchObject({ ended: false, counts: { driving: 4 } });
     expect(kept()).toMatchObject({ ended: 0 });
     await send(faultEvent(2));
     expect(kept()).toBeUndefined();
-    expect(await listed()).toMatchObject({ ended: false, counts: { driving: 2 } });
+    expect(await listed()).toMatchObject({ ended: false, counts: { driving: 5 } });
   });
 
   it('stands beside the log as soon as the mock has ended, and follows whatever is put right afterwards', async () => {
     const late = faultEvent(3);
     await send(late, end(4));
-    expect(JSON.parse(kept()?.body ?? '')).toMatchObject({ counts: { driving: 3 } });
+    expect(JSON.parse(kept()?.body ?? '')).toMatchObject({ counts: { driving: 6 } });
     await send({
       kind: 'regrade',
       id: randomUUID(),
@@ -71,10 +87,10 @@ describe('what follows from a log', () => {
       of: late.id,
       severity: 'serious',
     });
-    expect(JSON.parse(kept()?.body ?? '')).toMatchObject({ counts: { driving: 2, serious: 1 } });
+    expect(JSON.parse(kept()?.body ?? '')).toMatchObject({ counts: { driving: 5, serious: 1 } });
     expect(await listed()).toMatchObject({
       ended: true,
-      counts: { driving: 2, serious: 1 },
+      counts: { driving: 5, serious: 1 },
       result: { outcome: 'fail' },
     });
     const failed = ((await client.get('/mocks?limit=100&state=fail')).body as Page<MockSummary>).items;
@@ -116,6 +132,18 @@ it('is worked out again by a command, which tells and puts right what was kept d
   expect(jasperwren('rebuild', '--database', spoiled)).toMatchObject({ status: 0, told: { same: 64 } });
   expect(jasperwren('check', '--database', spoiled).status).toBe(0);
 }, 60_000);
+
+it('is told although nothing can be kept', async () => {
+  const full = folder.path('full.db');
+  copySchool(full);
+  const db = await openDatabase(full);
+  const mocks = await listMocks(db, { limit: 5, after: null, learner: null, from: null });
+  const kept = await workedOutOf(db, mocks, true);
+  await db.deleteFrom('worked_out').execute();
+  await sql`pragma query_only = on`.execute(db);
+  expect(await workedOutOf(db, mocks, true)).toEqual(kept);
+  await db.destroy();
+});
 
 it('is missing after an update, and is worked out while the server answers', async () => {
   const updated = folder.path('updated.db');

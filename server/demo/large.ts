@@ -35,7 +35,14 @@ import { DEMO_ZONE } from './seed';
 import { demoDetails, demoPapers } from './term';
 
 /** How large the large school is (issue: what a school of fifty holds after six years; invented). */
-export const LARGE = { instructors: 50, learners: 3_000, mocks: 30_000, routes: 400, years: 6 } as const;
+export const LARGE = {
+  instructors: 50,
+  learners: 3_000,
+  mocks: 30_000,
+  routes: 400,
+  years: 6,
+  drives: 40,
+} as const;
 export type LargeSize = { readonly [K in keyof typeof LARGE]: number };
 
 export const LARGE_SEED = 20_260_915;
@@ -108,7 +115,7 @@ export async function seedLarge(
       vehicles.push(id);
     }
     const routes = await manyRoutes(all, random, today, size.routes);
-    return { instructors, vehicles, routes, bank: drivesOfLevels(random, standards) };
+    return { instructors, vehicles, routes, bank: drivesOfLevels(random, standards, size.drives) };
   });
   for (let n = 0; n < size.learners; n += SLICE) {
     await inTransaction(db, async (all) => {
@@ -132,10 +139,11 @@ interface School {
   readonly bank: ReadonlyMap<string, readonly Template[]>;
 }
 
-/** From a first mock to a learner who is ready. */
+/**
+ * From a first mock to a learner who is ready. Of each level some drives are made; each is driven again and again, by
+ * others, on other days and routes.
+ */
 const LEVELS = 12;
-/** So many drives of each level are made; each is driven again and again, by others, on other days and routes. */
-const EACH = 40;
 
 /** A drive as it was made, to be driven again on another day. */
 interface Template {
@@ -147,6 +155,7 @@ interface Template {
 function drivesOfLevels(
   random: Random,
   standards: readonly (Standard | null)[],
+  each: number,
 ): ReadonlyMap<string, readonly Template[]> {
   const bank = new Map<string, readonly Template[]>();
   const startedAt = new Date('2026-01-05T09:00:11.000Z');
@@ -154,7 +163,7 @@ function drivesOfLevels(
     for (let level = 0; standard && level < LEVELS; level += 1)
       bank.set(
         `${standard.id} ${level}`,
-        Array.from({ length: EACH }, (): Template => {
+        Array.from({ length: each }, (): Template => {
           const who: DemoLearner = {
             name: '',
             standard: standard.id === 'graded-faults' ? 'graded-faults' : 'fault-ceiling',

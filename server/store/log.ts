@@ -38,7 +38,6 @@ export async function addEvents(db: Database, mock: string, events: readonly Dri
 }
 
 async function follow(db: Database, mock: string, events: readonly DriveEvent[]): Promise<void> {
-  const before = await hasEnded(db, mock);
-  if (before === true || events.some(({ kind }) => kind === 'end')) await renewWorkedOut(db, mock);
-  else if (before === false) await forgetWorkedOut(db, mock);
+  const ended = (await hasEnded(db, mock)) || events.some(({ kind }) => kind === 'end');
+  await (ended ? renewWorkedOut(db, mock) : forgetWorkedOut(db, mock));
 }

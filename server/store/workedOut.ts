@@ -36,10 +36,10 @@ export function workOut(standard: Standard, mock: MockView, events: readonly Dri
   };
 }
 
-/** Whether the log of a mock had an end when it was last worked out; null where nothing is kept. */
-export async function hasEnded(db: Database, mock: string): Promise<boolean | null> {
+/** Whether the log of a mock had an end when it was last worked out. */
+export async function hasEnded(db: Database, mock: string): Promise<boolean> {
   const row = await db.selectFrom('worked_out').select('ended').where('mock', '=', mock).executeTakeFirst();
-  return row ? row.ended === 1 : null;
+  return row?.ended === 1;
 }
 
 export async function forgetWorkedOut(db: Database, mock: string): Promise<void> {
@@ -73,9 +73,12 @@ async function fresh(db: Database, id: string): Promise<Fresh | null> {
   };
 }
 
-/** Works out anew what follows from a mock and its log, and keeps it. */
+/**
+ * Works out anew what follows from a mock and its log, and keeps it. A log of which nothing can be worked out is a log
+ * all the same: then nothing is kept, and its marks are.
+ */
 export async function renewWorkedOut(db: Database, id: string): Promise<void> {
-  const found = await fresh(db, id);
+  const found = await fresh(db, id).catch(() => null);
   await forgetWorkedOut(db, id);
   if (!found) return;
   await keepWorkedOut(db, found);
@@ -141,14 +144,16 @@ export async function workedOutOf(
   }
   const missing = mocks.filter(({ id }) => !found.has(id));
   if (missing.length === 0) return found;
-  if (keep) {
-    await inTransaction(db, async (all) => {
-      for (const { id } of missing) await renewWorkedOut(all, id);
-    });
-    // Kept now, or never to be read.
-    const again = await workedOutOf(db, missing, false);
-    return new Map([...found, ...again]);
-  }
+  if (keep)
+    try {
+      await inTransaction(db, async (all) => {
+        for (const { id } of missing) await renewWorkedOut(all, id);
+      });
+      // Kept now, or never to be read.
+      return new Map([...found, ...(await workedOutOf(db, missing, false))]);
+    } catch {
+      // On a full disk nothing is kept, but a list is still told.
+    }
   const logs = await eventsByMock(
     db,
     missing.map(({ id }) => id),

@@ -37,7 +37,8 @@ function kept<K extends Kept>(
   const question = [databaseFile, what, JSON.stringify({ ...asked, now: null })].join('\n');
   return ask(question, `${state} ${day}`, signal, async (stop) => {
     const answer = await work(what, databaseFile, asked, { signal: stop });
-    await keep(answer);
+    // On a full disk nothing is kept, but the answer stands.
+    await keep(answer).catch(() => undefined);
     return answer;
   });
 }
