@@ -128,7 +128,7 @@ it('is worked out again by a command, which tells and puts right what was kept d
   expect(checked.told.differences).toHaveLength(2);
   const told = jasperwren('rebuild', '--database', spoiled);
   expect(told).toMatchObject({ status: 2, told: { mocks: 64, same: 61, added: 1 } });
-  expect(told.stderr).toContain('was kept differently; now put right');
+  expect(told.stderr).toContain('was kept differently; now corrected');
   expect(jasperwren('rebuild', '--database', spoiled)).toMatchObject({ status: 0, told: { same: 64 } });
   expect(jasperwren('check', '--database', spoiled).status).toBe(0);
 }, 60_000);

@@ -326,7 +326,7 @@ program
 program
   .command('rebuild')
   .description(
-    'work out again what is kept beside the logs (verdicts, counts, evidence), compare, and put right',
+    'work out again what is kept beside the logs (verdicts, counts, evidence), compare, and correct it',
   )
   .requiredOption('--database <file>', 'the school')
   .action(async ({ database }: { database: string }) =>

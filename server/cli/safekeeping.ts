@@ -83,7 +83,7 @@ export async function rebuild(database: string): Promise<Outcome> {
     return {
       code: rebuilt.different.length === 0 ? 0 : 2,
       out: `${JSON.stringify(rebuilt)}\n`,
-      err: rebuilt.different.map((mock) => `${mock}: was kept differently; now put right\n`).join(''),
+      err: rebuilt.different.map((mock) => `${mock}: was kept differently; now corrected\n`).join(''),
     };
   } finally {
     await db.destroy();

@@ -134,7 +134,7 @@ export async function checkSchool(file: string): Promise<Checked> {
         differences.push(`standards: ${id} ${version} says that it is ${standard.id} ${standard.version}`);
     }
     for (const mock of (await rebuildWorkedOut(db, false)).different)
-      differences.push(`mocks: what is kept of ${mock} doesn’t follow from its log; rebuild puts it right`);
+      differences.push(`mocks: what is kept of ${mock} doesn’t follow from its log; rebuild corrects it`);
     return {
       counts: countsIn(file),
       integrity,
