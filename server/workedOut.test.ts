@@ -183,7 +183,7 @@ it('is the same for the same logs as long as its version is the same', () => {
     .sample(anyLog, { seed: 20_260_914, numRuns: 200 })
     .map((events) => [
       workOut(standard, view, events),
-      evidenceOf(standard, driveOfMock(view, standard, events)),
+      evidenceOf(standard, driveOfMock({ mock: view, standard, events })),
     ]);
   const hash = createHash('sha256').update(JSON.stringify(follows)).digest('hex').slice(0, 16);
   // When the second one differs, something else follows from the same logs: raise WORKED_OUT, then write both here.

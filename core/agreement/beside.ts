@@ -1,7 +1,7 @@
 import type { StandardRef } from '../standard';
 
 /** Two records are of one drive when they began at most so far apart, in milliseconds (ours). */
-export const SAME_DRIVE = 3 * 3_600_000;
+const SAME_DRIVE = 3 * 3_600_000;
 
 /** What tells whether two mocks can be of one drive. */
 export interface BesideFacts {

@@ -90,9 +90,7 @@ export function compareDrives(standard: Standard, one: Judgement, other: Judgeme
 
 const isPair = ({ kind }: SeenTogether): boolean => kind === 'same' || kind === 'severity';
 
-export function countsOfKinds(
-  moments: readonly Pick<SeenTogether, 'kind'>[],
-): Readonly<Record<Together, number>> {
+function countsOfKinds(moments: readonly Pick<SeenTogether, 'kind'>[]): Readonly<Record<Together, number>> {
   const counts: Record<Together, number> = { same: 0, severity: 0, item: 0, first: 0, second: 0 };
   for (const { kind } of moments) counts[kind] += 1;
   return counts;
@@ -254,7 +252,7 @@ export function sideOf(
 }
 
 /** So many of the newest drives are held against those before. */
-export const NEWEST_DRIVES = 3;
+const NEWEST_DRIVES = 3;
 
 export interface Drift {
   readonly drives: number;

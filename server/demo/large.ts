@@ -20,7 +20,6 @@ import {
   keepRoute,
   keepSettings,
   networkRow,
-  newestStandard,
   SCHOOL,
   settingsHeld,
   type Database,
@@ -31,10 +30,10 @@ import { DEMO_PASSPHRASE, type DemoLearner } from './people';
 import { onRoute } from './places';
 import { between, pick, uuidFrom, wholeBetween } from './random';
 import { DEMO_NETWORK, demoNetwork, demoRoutes } from './routes';
-import { DEMO_ZONE } from './seed';
+import { DEMO_ZONE, shippedStandard } from './seed';
 import { demoDetails, demoPapers } from './term';
 
-/** How large the large school is (issue: what a school of fifty holds after six years; invented). */
+/** How large the large school is: what a school of fifty holds after six years (invented). */
 export const LARGE = {
   instructors: 50,
   learners: 3_000,
@@ -94,7 +93,8 @@ export async function seedLarge(
   // Nobody has anything to lose while it is made.
   await sql`pragma synchronous = off`.execute(db);
   const random = randomFrom(LARGE_SEED);
-  const standards = await Promise.all(['fault-ceiling', 'graded-faults'].map((id) => shipped(db, id)));
+  const ceiling = await shippedStandard(db, 'fault-ceiling');
+  const graded = await shippedStandard(db, 'graded-faults');
   const hash = await hashPassphrase(DEMO_PASSPHRASE);
   const school = await inTransaction(db, async (all) => {
     await keepSettings(all, SCHOOL, 0, {
@@ -115,12 +115,12 @@ export async function seedLarge(
       vehicles.push(id);
     }
     const routes = await manyRoutes(all, random, today, size.routes);
-    return { instructors, vehicles, routes, bank: drivesOfLevels(random, standards, size.drives) };
+    return { instructors, vehicles, routes, bank: drivesOfLevels(random, [ceiling, graded], size.drives) };
   });
   for (let n = 0; n < size.learners; n += SLICE) {
     await inTransaction(db, async (all) => {
       for (let k = n; k < Math.min(size.learners, n + SLICE); k += 1)
-        await addOne(all, random, today, size, school, standards[k % 4 === 3 ? 1 : 0] ?? null, k);
+        await addOne(all, random, today, size, school, k % 4 === 3 ? graded : ceiling, k);
     });
     say(Math.min(size.learners, n + SLICE));
   }
@@ -154,13 +154,13 @@ interface Template {
 /** Drives by standard and level. Making each of thirty thousand by itself would take an hour. */
 function drivesOfLevels(
   random: Random,
-  standards: readonly (Standard | null)[],
+  standards: readonly Standard[],
   each: number,
 ): ReadonlyMap<string, readonly Template[]> {
   const bank = new Map<string, readonly Template[]>();
   const startedAt = new Date('2026-01-05T09:00:11.000Z');
   for (const standard of standards)
-    for (let level = 0; standard && level < LEVELS; level += 1)
+    for (let level = 0; level < LEVELS; level += 1)
       bank.set(
         `${standard.id} ${level}`,
         Array.from({ length: each }, (): Template => {
@@ -221,10 +221,9 @@ async function addOne(
   today: Date,
   size: LargeSize,
   { instructors, vehicles, routes, bank }: School,
-  standard: Standard | null,
+  standard: Standard,
   n: number,
 ): Promise<void> {
-  if (!standard) throw new Error('a shipped standard is not in the database');
   const id = uuidFrom(random);
   const by = n % instructors.length;
   const [instructor, vehicle] = [instructors[by] ?? '', vehicles[by] ?? ''];
@@ -327,9 +326,10 @@ async function diaryOf(
 const mocksEach = (random: Random, { mocks, learners }: LargeSize): number =>
   Math.max(1, wholeBetween(random, (0.52 * mocks) / learners, (1.56 * mocks) / learners));
 
-function oneOf<T>(random: Random, [first, ...rest]: readonly T[]): T {
-  if (first === undefined) throw new Error('nothing to choose from');
-  return pick(random, [first, ...rest]);
+function oneOf<T>(random: Random, entries: readonly T[]): T {
+  const entry = entries[Math.floor(random() * entries.length)];
+  if (entry === undefined) throw new Error('nothing to choose from');
+  return entry;
 }
 
 const HABITS = [
@@ -376,8 +376,4 @@ async function manyRoutes(
     routes.push(whole);
   }
   return routes;
-}
-
-async function shipped(db: Database, id: string): Promise<Standard | null> {
-  return newestStandard(db, id);
 }

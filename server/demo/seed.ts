@@ -300,7 +300,7 @@ export async function addDemoRoutes(db: Database, today: Date): Promise<readonly
   return routes;
 }
 
-async function shippedStandard(db: Database, id: string): Promise<Standard> {
+export async function shippedStandard(db: Database, id: string): Promise<Standard> {
   const standard = await newestStandard(db, id);
   if (!standard) throw new Error(`the shipped standard ${id} is not in the database`);
   return standard;

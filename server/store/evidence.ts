@@ -1,21 +1,15 @@
 import { sql } from 'kysely';
-import type { MockView } from '../../contract';
-import type { DriveEvent } from '../../core/marking';
 import { evidenceOf, skillsWatched, type Evidence, type MockDrive } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
 import { inTransaction, type Database } from './database';
 import { eventsOf } from './events';
-import { mockOrBinned } from './mocks';
+import { mockOrBinned, type HeldDrive } from './mocks';
 import { readJson } from './readable';
 import { standardOf } from './standards';
 import { WORKED_OUT } from './workedOutVersion';
 
 /** What evidence needs to know of a mock besides its log. */
-export const driveOfMock = (
-  mock: MockView,
-  standard: Standard,
-  events: readonly DriveEvent[],
-): MockDrive => ({
+export const driveOfMock = ({ mock, standard, events }: HeldDrive): MockDrive => ({
   mock: mock.id,
   startedAt: mock.startedAt,
   route: mock.route?.id ?? null,
@@ -24,6 +18,16 @@ export const driveOfMock = (
   events,
   onPaper: mock.source === 'paper',
 });
+
+/** A mock with what it was marked under and its log, and how far that goes; null where it, or its standard, can't be read. */
+export async function driveHeld(
+  db: Database,
+  id: string,
+): Promise<(HeldDrive & { readonly position: number }) | null> {
+  const mock = await mockOrBinned(db, id);
+  const standard = mock && (await standardOf(db, mock.standard));
+  return mock && standard ? { mock, standard, ...(await eventsOf(db, id)) } : null;
+}
 
 /** Evidence of a mock under a standard, as it was read from its log up to a position and a revision of the mock. */
 export interface ReadEvidence {
@@ -81,12 +85,9 @@ export interface HeadOfMock {
   readonly position: number;
 }
 
-/** All mocks that count, of the school or of one learner, the newest first. */
-export async function headsOfMocks(
-  db: Database,
-  learner: string | null = null,
-): Promise<readonly HeadOfMock[]> {
-  let query = db
+/** All mocks of the school that count, the newest first. */
+export async function headsOfMocks(db: Database): Promise<readonly HeadOfMock[]> {
+  const rows = await db
     .selectFrom('mocks')
     .leftJoin('worked_out', (join) =>
       join.onRef('worked_out.mock', '=', 'mocks.id').on('worked_out.version', '=', WORKED_OUT),
@@ -101,9 +102,8 @@ export async function headsOfMocks(
     .where('mocks.removed_at', 'is', null)
     .where('mocks.beside', 'is', null)
     .orderBy('mocks.started_at', 'desc')
-    .orderBy('mocks.id');
-  if (learner !== null) query = query.where('mocks.learner', '=', learner);
-  const rows = await query.execute();
+    .orderBy('mocks.id')
+    .execute();
   const missing = rows.filter(({ position }) => position === null).map(({ id }) => id);
   const { rows: last } = await sql<{ id: string; position: number }>`
     select value as id, coalesce((select max(position) from events where mock = value), 0) as position
@@ -122,11 +122,10 @@ export async function evidenceUnder(
   const fresh: ReadEvidence[] = [];
   for (const id of mocks) {
     if (evidence.has(id)) continue;
-    const mock = await mockOrBinned(db, id);
-    const standard = mock && (await standardOf(db, mock.standard));
-    if (!mock || !standard) continue;
-    const { events, position } = await eventsOf(db, id);
-    const own = evidenceOf(to, driveOfMock(mock, standard, events));
+    const held = await driveHeld(db, id);
+    if (!held) continue;
+    const { mock, position } = held;
+    const own = evidenceOf(to, driveOfMock(held));
     evidence.set(id, own);
     const ref = { id: to.id, version: to.version };
     fresh.push({ mock: id, standard: ref, position, revision: mock.revision, evidence: own });

@@ -99,7 +99,14 @@ export {
   type Rebuilt,
 } from './workedOut';
 export { WORKED_OUT } from './workedOutVersion';
-export { evidenceUnder, headsOfMocks, keepEvidence, type HeadOfMock, type ReadEvidence } from './evidence';
+export {
+  driveHeld,
+  evidenceUnder,
+  headsOfMocks,
+  keepEvidence,
+  type HeadOfMock,
+  type ReadEvidence,
+} from './evidence';
 export {
   addMock,
   besideOf,

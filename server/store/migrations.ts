@@ -330,7 +330,7 @@ async function beside(db: Kysely<unknown>): Promise<void> {
 async function workedOut(db: Kysely<unknown>): Promise<void> {
   await sql`create table worked_out (
     mock text primary key references mocks(id) on delete cascade, version integer not null,
-    position integer not null, revision integer not null, ended integer not null, outcome text not null,
+    position integer not null, ended integer not null, outcome text not null,
     unsorted integer not null, body text not null) strict`.execute(db);
   await sql`create table evidence (
     mock text not null references mocks(id) on delete cascade, standard text not null,

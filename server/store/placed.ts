@@ -66,20 +66,6 @@ async function madeFrom(db: Database): Promise<(route: string | null) => string>
     route === null ? `networks ${rows[0]?.sum ?? 0}` : `${route} ${revisions.get(route) ?? 0}`;
 }
 
-const chosen = (db: Database, { learner, route, mock, seenBy }: PlacedFilter) => {
-  let query = db
-    .selectFrom('mocks')
-    .innerJoin('learners', 'learners.id', 'mocks.learner')
-    .leftJoin('placed', 'placed.mock', 'mocks.id')
-    .where('mocks.removed_at', 'is', null)
-    .where('mocks.beside', 'is', null);
-  if (learner !== null) query = query.where('mocks.learner', '=', learner);
-  if (route !== null) query = query.where('mocks.route', '=', route);
-  if (mock !== null) query = query.where('mocks.id', '=', mock);
-  if (seenBy !== null) query = query.where(isOf(seenBy, 'mocks'));
-  return query;
-};
-
 interface LaidRow extends Pick<PlacedRow, 'startedAt' | 'zone' | 'passes' | 'unplaced'> {
   readonly row: number;
   readonly route: string | null;
@@ -87,22 +73,25 @@ interface LaidRow extends Pick<PlacedRow, 'startedAt' | 'zone' | 'passes' | 'unp
   readonly tally: string;
 }
 
+/** Mocks that are asked for. For queries that join learners. */
 const only = ({ learner, route, mock, seenBy }: PlacedFilter) =>
-  sql.join(
+  sql<boolean>`${sql.join(
     [
-      sql`1`,
+      sql`mocks.removed_at is null and mocks.beside is null`,
       ...(learner === null ? [] : [sql`mocks.learner = ${learner}`]),
       ...(route === null ? [] : [sql`mocks.route = ${route}`]),
       ...(mock === null ? [] : [sql`mocks.id = ${mock}`]),
-      ...(seenBy === null
-        ? []
-        : [
-            sql`(mocks.instructor = ${seenBy}
-              or mocks.learner in (select id from learners where instructor = ${seenBy}))`,
-          ]),
+      ...(seenBy === null ? [] : [isOf(seenBy, 'mocks')]),
     ],
     sql` and `,
-  );
+  )}`;
+
+const chosen = (db: Database, filter: PlacedFilter) =>
+  db
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
+    .leftJoin('placed', 'placed.mock', 'mocks.id')
+    .where(only(filter));
 
 /** So many mocks are read at a time: all at once would not fit into memory. */
 const AT_ONCE = 3_000;
@@ -114,9 +103,10 @@ export async function* placedRows(db: Database, filter: PlacedFilter): AsyncGene
     // What was laid is gone through by itself, some at a time; its mocks are looked up.
     const { rows } = await sql<LaidRow>`
       select placed.rowid as row, started_at as startedAt, zone, route, made_from as madeFrom, passes, tally, unplaced
-      from placed cross join mocks on mocks.id = placed.mock
-      where placed.rowid > ${after} and unplaced is not null and removed_at is null and beside is null
-        and ${only(filter)} order by placed.rowid limit ${AT_ONCE}`.execute(db);
+      from placed cross join mocks on mocks.id = placed.mock cross join learners on learners.id = mocks.learner
+      where placed.rowid > ${after} and unplaced is not null and ${only(filter)} order by placed.rowid limit ${AT_ONCE}`.execute(
+      db,
+    );
     const last = rows.at(-1);
     if (!last) return;
     after = last.row;

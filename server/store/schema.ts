@@ -213,9 +213,8 @@ export interface Tables {
   worked_out: {
     mock: string;
     version: number;
-    /** Of the last event that it was worked out from, and the revision of the mock. */
+    /** Of the last event that it was worked out from. */
     position: number;
-    revision: number;
     ended: number;
     outcome: string;
     unsorted: number;

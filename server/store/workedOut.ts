@@ -5,9 +5,8 @@ import { recalledInTest, type Recalled } from '../../core/questions';
 import { evidenceOf, type Evidence } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
 import { inTransaction, type Database } from './database';
-import { eventsByMock, eventsOf } from './events';
-import { compact, driveOfMock, keepEvidence, type ReadEvidence } from './evidence';
-import { mockOrBinned } from './mocks';
+import { eventsByMock } from './events';
+import { compact, driveHeld, driveOfMock, keepEvidence, type ReadEvidence } from './evidence';
 import { readJson } from './readable';
 import { WORKED_OUT } from './workedOutVersion';
 import { newestStandard, standardOf } from './standards';
@@ -59,17 +58,16 @@ interface Fresh {
 
 /** Null when there is no such mock, or its standard can't be read. */
 async function fresh(db: Database, id: string): Promise<Fresh | null> {
-  const mock = await mockOrBinned(db, id);
-  const standard = mock && (await standardOf(db, mock.standard));
-  if (!mock || !standard) return null;
-  const { events, position } = await eventsOf(db, id);
+  const held = await driveHeld(db, id);
+  if (!held) return null;
+  const { mock, standard, events, position } = held;
   const to = (await newestStandard(db, standard.id)) ?? standard;
   return {
     mock,
     position,
     worked: workOut(standard, mock, events),
     to: { id: to.id, version: to.version },
-    evidence: evidenceOf(to, driveOfMock(mock, standard, events)),
+    evidence: evidenceOf(to, driveOfMock(held)),
   };
 }
 
@@ -96,7 +94,7 @@ const readNow = ({ mock, to, position, evidence }: Fresh): ReadEvidence => ({
 async function keepWorkedOut(db: Database, { mock, worked, position }: Fresh): Promise<void> {
   await db
     .replaceInto('worked_out')
-    .values({ mock: mock.id, version: WORKED_OUT, position, revision: mock.revision, ...columnsOf(worked) })
+    .values({ mock: mock.id, version: WORKED_OUT, position, ...columnsOf(worked) })
     .execute();
 }
 

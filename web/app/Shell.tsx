@@ -174,7 +174,6 @@ export function Shell() {
       >
         <Outlet />
       </Container>
-
       {open === 'jump' ? <JumpDialog open onClose={() => setOpen(null)} /> : null}
       {open === 'help' ? <HelpDialog open onClose={() => setOpen(null)} /> : null}
     </Box>

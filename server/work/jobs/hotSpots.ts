@@ -5,10 +5,9 @@ import { isAsked, placedDrive, tallyOf, type Site } from '../../../core/hotspot'
 import { driveOf } from '../../../core/marking';
 import { gunzipSync } from 'node:zlib';
 import {
-  eventsOf,
+  driveHeld,
   fixesOf,
   listNetworks,
-  mockById,
   networkFile,
   notPlaced,
   placedMarks,
@@ -16,7 +15,6 @@ import {
   positionsOfLog,
   routeById,
   sitesHeld,
-  standardOf,
   type Database,
   type HeldDrive,
   type LaidMock,
@@ -99,12 +97,11 @@ async function layNew(
   for (const { mock: id, from } of missing) {
     if (read >= LEAST_LAID && performance.now() - since > MOST_TIME) break;
     read += 1;
-    const mock = await mockById(db, id);
-    const standard = mock && (await standardOf(db, mock.standard));
-    if (!mock || !standard) continue;
     const positions = await positionsOfLog(db, id);
-    const { events } = await eventsOf(db, id);
-    laid.push({ mock, from, positions, revision: mock.revision, ...(await lay({ mock, standard, events })) });
+    const held = await driveHeld(db, id);
+    if (!held) continue;
+    const { mock } = held;
+    laid.push({ mock, from, positions, revision: mock.revision, ...(await lay(held)) });
   }
   return { laid, pending: missing.length - read };
 }
