@@ -10,10 +10,10 @@ export function shipped(id: string): Standard {
   return result.value;
 }
 
-/** A log of so many events: faults over all items, with regrades, retracts, flags and sorts among them. */
+/** A log of so many events, as one is read: faults over all items, with regrades, retracts, flags and sorts among them. */
 export function logOf(standard: Standard, length: number): DriveEvent[] {
   const items = standard.sections.flatMap((section) => section.items);
-  return Array.from({ length }, (_, n): DriveEvent => {
+  const written = Array.from({ length }, (_, n): DriveEvent => {
     const base = {
       id: `e${n}`,
       device: `d${n % 2}`,
@@ -29,6 +29,7 @@ export function logOf(standard: Standard, length: number): DriveEvent[] {
       return { ...base, kind: 'sort', of: `e${n - 1}`, faults: [{ item: item?.id ?? '', severity }] };
     return { ...base, kind: 'fault', item: item?.id ?? '', severity, run: null };
   });
+  return JSON.parse(JSON.stringify(written)) as DriveEvent[];
 }
 
 /** Milliseconds to judge a log of 400 events, from the raw log to the verdict, warm. */

@@ -49,12 +49,22 @@ export interface Drive {
 export function driveOf(standard: Standard, events: readonly DriveEvent[]): Drive {
   const ordered = inOrder(events);
   const gone = retractedIds(ordered);
-  const valid = gone.size === 0 ? ordered : ordered.filter(({ id }) => !gone.has(id));
+  const valid: DriveEvent[] = [];
+  const retracted: DriveEvent[] = [];
   const byKind = new Map<string, DriveEvent[]>();
-  for (const event of valid) {
+  const pauses: Drive['pauses'][number][] = [];
+  let lastAt: string | null = null;
+  for (const event of ordered) {
+    if (gone.has(event.id)) {
+      retracted.push(event);
+      continue;
+    }
+    valid.push(event);
     const kin = byKind.get(event.kind);
     if (kin) kin.push(event);
     else byKind.set(event.kind, [event]);
+    if (event.kind === 'pause' || event.kind === 'resume') pauses.push(event);
+    if (rulesOf(event).when === 'driving') lastAt = event.at;
   }
   const only = <K extends DriveEvent['kind']>(kind: K) =>
     (byKind.get(kind) ?? []).filter((event): event is EventOf<K> => event.kind === kind);
@@ -72,8 +82,11 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     const severity = regrades.get(by) ?? first;
     const regradedFrom = severity === first ? null : first;
     marks.push({ by, at, item, severity, regradedFrom, run, source, flag, feature, place });
-    const mark: Mark = { kind: 'mark', by, at, item, severity, run };
-    happenings.push(converted ? { ...mark, converted } : mark);
+    happenings.push(
+      converted
+        ? { kind: 'mark', by, at, item, severity, run, converted }
+        : { kind: 'mark', by, at, item, severity, run },
+    );
   };
   const effects: Effects = {
     standard,
@@ -97,10 +110,7 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     flags: only('peg').map(({ id, at }) => ({ id, at, state: flagState(sorts.get(id)) })),
     stages: only('stage'),
     manoeuvres: only('manoeuvre'),
-    pauses: valid.filter(
-      (event): event is EventOf<'pause'> | EventOf<'resume'> =>
-        event.kind === 'pause' || event.kind === 'resume',
-    ),
+    pauses,
     questions: only('question'),
     interventions: only('intervention'),
     notes: only('note'),
@@ -109,28 +119,26 @@ export function driveOf(standard: Standard, events: readonly DriveEvent[]): Driv
     said: only('said'),
     fixes: only('fix'),
     end: only('end').at(-1) ?? null,
-    lastAt: valid.findLast((event) => rulesOf(event).when === 'driving')?.at ?? null,
-    takenBack: gone.size === 0 ? [] : takenBackOf(ordered, valid, gone),
+    lastAt,
+    takenBack: takenBackOf(retracted, only('retract'), only('fault')),
   };
 }
 
 function takenBackOf(
-  ordered: readonly DriveEvent[],
-  valid: readonly DriveEvent[],
-  gone: ReadonlySet<string>,
+  retracted: readonly DriveEvent[],
+  retracts: readonly EventOf<'retract'>[],
+  faults: readonly EventOf<'fault'>[],
 ): readonly TakenBack[] {
-  const retracts = new Map<string, string[]>();
-  for (const event of valid)
-    if (event.kind === 'retract') retracts.set(event.of, [...(retracts.get(event.of) ?? []), event.id]);
+  if (retracted.length === 0) return [];
+  const by = new Map<string, string[]>();
+  for (const { id, of } of retracts) by.set(of, [...(by.get(of) ?? []), id]);
   // A mark that was moved into a run stands there again, at the same instant.
-  const moved = new Set(
-    valid.flatMap((event) => (event.kind === 'fault' ? [`${event.at} ${event.item}`] : [])),
-  );
-  return ordered.flatMap((event): TakenBack[] => {
-    if (!gone.has(event.id)) return [];
+  const instants = new Set(retracted.map(({ at }) => at));
+  const moved = new Set(faults.flatMap(({ at, item }) => (instants.has(at) ? [`${at} ${item}`] : [])));
+  return retracted.flatMap((event): TakenBack[] => {
     if (!rulesOf(event).undone) return [];
     if (event.kind === 'fault' && moved.has(`${event.at} ${event.item}`)) return [];
-    const of = retracts.get(event.id);
+    const of = by.get(event.id);
     return of ? [{ event, retracts: of }] : [];
   });
 }

@@ -11,6 +11,7 @@ import {
   type Standard,
   type Verdict,
 } from '../standard';
+import { compareInstants } from '../time';
 import { driveOf, type Drive } from './drive';
 import type { DriveMark } from './mark';
 import type { DriveEvent } from './event';
@@ -58,15 +59,32 @@ export function judge(
 ): Judgement {
   const drive = driveOf(standard, events);
   const limits = workOutLimits(standard, drive.happenings, { retest, startedAt });
-  const end = drive.end === null ? Infinity : Date.parse(drive.end.at);
-  const marks = limits.marks.flatMap((judged, n) => {
+  const marks: Judgement['marks'][number][] = [];
+  for (const [n, judged] of limits.marks.entries()) {
     const mark = drive.marks[n];
-    if (!mark) return [];
+    if (!mark) continue;
     const { kind, by, at, item, severity, run, points: each, uncounted, limits: counts } = judged;
     const { regradedFrom, source, flag, feature, place } = mark;
-    const found = { regradedFrom, source, flag, feature, place, afterEnd: Date.parse(at) > end };
-    return [{ kind, by, at, item, severity, run, points: each, uncounted, limits: counts, ...found }];
-  });
+    const afterEnd = drive.end !== null && compareInstants(at, drive.end.at) > 0;
+    // Written out, for copying by spread costs more here than all the rest.
+    marks.push({
+      kind,
+      by,
+      at,
+      item,
+      severity,
+      run,
+      points: each,
+      uncounted,
+      limits: counts,
+      regradedFrom,
+      source,
+      flag,
+      feature,
+      place,
+      afterEnd,
+    });
+  }
   const plan = planDriven(standard, drive, startedAt);
   const verdict = verdictOf(standard, drive, limits, plan);
   return { verdict, drive, headroom: limits.headroom, marks, plan, ending: limits.ending };

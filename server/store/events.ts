@@ -8,20 +8,27 @@ import { readJson } from './readable';
  * long log is not read for it.
  */
 export async function highestSeqs(db: Database, mock: string): Promise<Record<string, number>> {
+  const { rows } = await sql<{ device: string; seq: number }>`
+    with recursive
+    marking(device) as (
+      select min(device) from events where mock = ${mock}
+      union all
+      select (select min(device) from events where mock = ${mock} and device > marking.device)
+      from marking where device is not null
+    ),
+    fixing(device) as (
+      select min(device) from fixes where mock = ${mock}
+      union all
+      select (select min(device) from fixes where mock = ${mock} and device > fixing.device)
+      from fixing where device is not null
+    )
+    select device, (select max(seq) from events where mock = ${mock} and device = marking.device) as seq
+    from marking where device is not null
+    union all
+    select device, (select max(seq) from fixes where mock = ${mock} and device = fixing.device)
+    from fixing where device is not null`.execute(db);
   const highest: Record<string, number> = {};
-  for (const name of ['events', 'fixes'] as const) {
-    const table = sql.table(name);
-    const { rows } = await sql<{ device: string; seq: number }>`
-      with recursive devices(device) as (
-        select min(device) from ${table} where mock = ${mock}
-        union all
-        select (select min(device) from ${table} where mock = ${mock} and device > devices.device)
-        from devices where device is not null
-      )
-      select device, (select max(seq) from ${table} where mock = ${mock} and device = devices.device) as seq
-      from devices where device is not null`.execute(db);
-    for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
-  }
+  for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
   return highest;
 }
 
@@ -64,15 +71,10 @@ export async function lengthsOf(
   db: Database,
   mock: string,
 ): Promise<{ readonly events: number; readonly fixes: number }> {
-  const countIn = async (table: 'events' | 'fixes') => {
-    const { held } = await db
-      .selectFrom(table)
-      .select((is) => is.fn.countAll<number>().as('held'))
-      .where('mock', '=', mock)
-      .executeTakeFirstOrThrow();
-    return held;
-  };
-  return { events: await countIn('events'), fixes: await countIn('fixes') };
+  const { rows } = await sql<{ events: number; fixes: number }>`
+    select (select count(*) from events where mock = ${mock}) as events,
+      (select count(*) from fixes where mock = ${mock}) as fixes`.execute(db);
+  return rows[0] ?? { events: 0, fixes: 0 };
 }
 
 export async function fixesOf(db: Database, mock: string): Promise<DriveEvent[]> {

@@ -1,7 +1,8 @@
+import { sql } from 'kysely';
 import type { DriveEvent } from '../../core/marking';
 import { inTransaction, type Database } from './database';
 import { forgetPlaced } from './placed';
-import { forgetWorkedOut, hasEnded, renewWorkedOut } from './workedOut';
+import { forgetWorkedOut, renewWorkedOut } from './workedOut';
 
 /**
  * Adds events to a log, all or none, and ignores those it has. When this returns they are on disk, with what follows
@@ -11,33 +12,49 @@ import { forgetWorkedOut, hasEnded, renewWorkedOut } from './workedOut';
  */
 export async function addEvents(db: Database, mock: string, events: readonly DriveEvent[]): Promise<number> {
   return inTransaction(db, async (transaction) => {
-    let added = 0n;
-    for (const table of ['events', 'fixes'] as const) {
-      const rows = events
-        .filter(({ kind }) => (kind === 'fix') === (table === 'fixes'))
-        .map((event) => ({
-          mock,
-          id: event.id,
-          device: event.device,
-          seq: event.seq,
-          at: event.at,
-          body: JSON.stringify(event),
-        }));
-      if (rows.length === 0) continue;
-      const result = await transaction
-        .insertInto(table)
-        .values(rows)
-        .onConflict((conflict) => conflict.columns(['mock', 'id']).doNothing())
-        .executeTakeFirstOrThrow();
-      added += result.numInsertedOrUpdatedRows ?? 0n;
-    }
-    if (added > 0n) await forgetPlaced(transaction, mock);
-    if (added > 0n && events.some(({ kind }) => kind !== 'fix')) await follow(transaction, mock, events);
-    return Number(added);
+    const fixes = await insert(
+      transaction,
+      'fixes',
+      mock,
+      events.filter(({ kind }) => kind === 'fix'),
+    );
+    const marks = await insert(
+      transaction,
+      'events',
+      mock,
+      events.filter(({ kind }) => kind !== 'fix'),
+    );
+    if (fixes + marks > 0) await follow(transaction, mock, marks > 0 ? events : []);
+    return fixes + marks;
   });
 }
 
-async function follow(db: Database, mock: string, events: readonly DriveEvent[]): Promise<void> {
-  const ended = (await hasEnded(db, mock)) || events.some(({ kind }) => kind === 'end');
-  await (ended ? renewWorkedOut(db, mock) : forgetWorkedOut(db, mock));
+/** In one statement that is the same for any number of events. @returns how many were new */
+async function insert(
+  db: Database,
+  table: 'events' | 'fixes',
+  mock: string,
+  events: readonly DriveEvent[],
+): Promise<number> {
+  if (events.length === 0) return 0;
+  const { numAffectedRows } = await sql`
+    insert into ${sql.table(table)} (mock, id, device, seq, at, body)
+    select ${mock}, value ->> '$.id', value ->> '$.device', value ->> '$.seq', value ->> '$.at', value
+    from json_each(${JSON.stringify(events)}) where true
+    on conflict (mock, id) do nothing`.execute(db);
+  return Number(numAffectedRows ?? 0n);
+}
+
+/** What was worked out from a log that has grown is worked out again, or is gone. */
+async function follow(db: Database, mock: string, marks: readonly DriveEvent[]): Promise<void> {
+  const { rows } = await sql<{ ended: number; worked: number; placed: number }>`
+    select exists (select 1 from worked_out where mock = ${mock} and ended = 1) as ended,
+      exists (select 1 from worked_out where mock = ${mock})
+        or exists (select 1 from evidence where mock = ${mock}) as worked,
+      exists (select 1 from placed where mock = ${mock}) as placed`.execute(db);
+  const kept = rows[0];
+  if (kept?.placed) await forgetPlaced(db, mock);
+  if (marks.length === 0) return;
+  if (kept?.ended || marks.some(({ kind }) => kind === 'end')) await renewWorkedOut(db, mock);
+  else if (kept?.worked) await forgetWorkedOut(db, mock);
 }

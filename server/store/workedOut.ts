@@ -35,12 +35,6 @@ export function workOut(standard: Standard, mock: MockView, events: readonly Dri
   };
 }
 
-/** Whether the log of a mock had an end when it was last worked out. */
-export async function hasEnded(db: Database, mock: string): Promise<boolean> {
-  const row = await db.selectFrom('worked_out').select('ended').where('mock', '=', mock).executeTakeFirst();
-  return row?.ended === 1;
-}
-
 export async function forgetWorkedOut(db: Database, mock: string): Promise<void> {
   for (const table of ['worked_out', 'evidence'] as const)
     await db.deleteFrom(table).where('mock', '=', mock).execute();
