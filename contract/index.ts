@@ -43,6 +43,7 @@ export {
   SettingsToKeep,
   type AdviceView,
   type EvidenceView,
+  type PastView,
   type RatingPair,
   type ReadinessList,
   type ReadinessRow,

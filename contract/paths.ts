@@ -170,6 +170,14 @@ export const operations: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/learners/:id/past',
+    summary: 'How a learner’s chance stood after each of their newest mocks',
+    query: ['standard'],
+    right: 'teach',
+    of: 'learner',
+  },
+  {
+    method: 'get',
     path: '/learners/:id/record.zip',
     summary: 'All that is kept of a learner: logs, tables, reports, and the rest as JSON',
     right: 'teach',

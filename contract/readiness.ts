@@ -11,6 +11,7 @@ import {
   type ReadinessSettings,
   type ReadinessWord,
   type SchoolRates,
+  type Stood,
   type Trust,
   type Strictness,
 } from '../core/readiness';
@@ -33,6 +34,12 @@ export interface EvidenceView {
   readonly papersSeen: string | null;
   /** What lists say of it for the booked day, or today: the same word and chance, without what it would take to raise it. */
   readonly brief: Readiness;
+}
+
+/** How a learner's chance stood after each of their newest mocks, as it was worked out then. */
+export interface PastView extends Page<Stood> {
+  /** Mocks of which it is still being worked out. Ask again soon. */
+  readonly pending: number;
 }
 
 /** How ready everybody is. In a large school what has changed is made part by part. */
@@ -94,6 +101,8 @@ export interface TrustView {
 /** How strict licence tests are against the school's mocks; null without any result that had a mock before it. */
 export interface StrictnessView {
   readonly strictness: Strictness | null;
+  /** Results that are not counted in yet. Ask again soon. */
+  readonly pending: number;
 }
 
 /** One area of one mock, rated by both, out of ten. */

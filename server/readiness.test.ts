@@ -3,12 +3,14 @@ import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import SQLite from 'better-sqlite3';
 import ICAL from 'ical.js';
 import type {
   EvidenceView,
   LearnerView,
   LessonView,
   Page,
+  PastView,
   ReadinessRow,
   QuestionView,
   ResultView,
@@ -17,7 +19,7 @@ import type {
   StrictnessView,
   MockSummary,
 } from '../contract';
-import { forecastDay, markedItems, readinessOf } from '../core/readiness';
+import { forecastDay, markedItems, readinessOf, stoodAt } from '../core/readiness';
 import type { Standard } from '../core/standard';
 import { Client, openPdf, scratchFolder, startServer, type ServerProcess } from './testing';
 
@@ -229,6 +231,71 @@ describe('the readiness of the demo school', () => {
   });
 });
 
+describe('how the chance stood after each mock', () => {
+  const past = async (learner: string): Promise<PastView['items']> => {
+    const view = (await client.get(`/learners/${learner}/past`)).body as PastView;
+    return view.pending > 0 ? past(learner) : view.items;
+  };
+
+  it('is what would have been said then, is kept, and is told again only where its mocks have changed', async () => {
+    const { id, papers } = await learnerNamed('Rosa Quilmar');
+    const view = (await client.get(`/learners/${id}/evidence`)).body as EvidenceView;
+    const standard = (await client.get(`/standards/${view.standard.id}/${view.standard.version}`))
+      .body as Standard;
+    const questions = ((await client.get('/questions')).body as Page<QuestionView>).items
+      .filter(({ enabled }) => enabled)
+      .map(({ question }) => question);
+    const first = await past(id);
+    const mocks = [...view.evidence].sort((a, b) => a.at.localeCompare(b.at));
+    expect(first.map(({ at }) => at)).toEqual(mocks.map(({ at }) => at));
+    expect(mocks.length).toBeGreaterThan(2);
+    for (const stood of first)
+      expect(stood).toEqual(stoodAt({ ...view, learner: id, standard, questions, papers }, stood.at));
+
+    // Whatever is kept is told: were it simulated again, this mark of ours would be gone.
+    const file = new SQLite(folder.path('readiness.db'));
+    file.pragma('busy_timeout = 5000');
+    const earliest = mocks[0]?.mock ?? '';
+    const kept = file.prepare(
+      `update past_forecasts set body = json_set(body, '$.pass', 0.123) where what = ?`,
+    );
+    expect(kept.run(`after ${earliest} under ${standard.id}`).changes).toBe(1);
+    file.close();
+    const last = mocks.at(-1);
+    const fault = (mock: string | undefined) =>
+      client.post(`/mocks/${mock}/events`, {
+        events: [
+          {
+            kind: 'fault',
+            id: randomUUID(),
+            device: 'late',
+            seq: 1,
+            at: new Date(Date.parse(last?.at ?? '') + 600_000).toISOString(),
+            item: 'control.stall',
+            severity: 'driving',
+            run: null,
+          },
+        ],
+      });
+    expect((await fault(last?.mock)).body).toMatchObject({ added: 1 });
+    const second = await past(id);
+    expect(second[0]?.pass).toBe(0.123);
+    expect(second.slice(1, -1)).toEqual(first.slice(1, -1));
+    expect(second.at(-1)).not.toEqual(first.at(-1));
+    // The first mock changes: all that came after it was said of something else.
+    expect((await fault(earliest)).body).toMatchObject({ added: 1 });
+    const third = await past(id);
+    expect(third[0]?.pass).not.toBe(0.123);
+    expect(third.at(-1)).not.toEqual(second.at(-1));
+  }, 60_000);
+
+  it('is refused of nobody, and under a standard that nobody has', async () => {
+    const { id } = await learnerNamed('Rosa Quilmar');
+    expect((await client.get(`/learners/${randomUUID()}/past`)).status).toBe(404);
+    expect((await client.get(`/learners/${id}/past?standard=none`)).status).toBe(404);
+  });
+});
+
 describe('official results', () => {
   const enter = (body: object, id = randomUUID()) => client.ask('PUT', `/results/${id}`, body);
 
@@ -242,8 +309,10 @@ describe('official results', () => {
   });
 
   it('say how strict tests are against the school’s mocks, and a failed one makes them stricter', async () => {
-    const strictness = async () =>
-      ((await client.get('/trust/strictness')).body as StrictnessView).strictness;
+    const strictness = async (): Promise<StrictnessView['strictness']> => {
+      const view = (await client.get('/trust/strictness')).body as StrictnessView;
+      return view.pending > 0 ? strictness() : view.strictness;
+    };
     const before = await strictness();
     expect(before?.tests).toBeGreaterThan(1);
     expect(before?.low).toBeLessThan(before?.factor ?? 0);

@@ -64,7 +64,7 @@ describe('courses that a learner may have taken', () => {
     expect(Math.abs(meanSlope(counted([11, 12, 10, 11, 12, 10])))).toBeLessThan(0.02);
   });
 
-  it('reckon a learner who improves to the day of the test, nearer to the last mocks than to their mean', () => {
+  it('carry a learner who improves to the day of the test, nearer to the last mocks than to their mean', () => {
     const level = meanLevel(counted([24, 20, 17, 15, 13, 11, 9, 8]));
     expect(level).toBeLessThan(10.5);
     expect(level).toBeGreaterThan(5);

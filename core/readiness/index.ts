@@ -32,6 +32,7 @@ export {
 } from './readiness';
 export { settingsFrom, settingWords, usualSettings, type ReadinessSettings } from './settings';
 export { forecast, type Forecast, type ForecastInput } from './simulate';
+export { stoodAt, type Stood } from './stood';
 export { STRICTNESS, strictnessOf, type Strictness } from './strictness';
 export { FEWER, nextMocks, type NextMock, type WhatIf } from './whatIf';
 export { trendOf, TREND_MOCKS, type Trend } from './trend';

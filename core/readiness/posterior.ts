@@ -36,7 +36,7 @@ export interface Posterior {
 export interface CourseRates extends Course {
   /** Of each pooled severity. */
   readonly grave: readonly Rate[];
-  /** Tests in which a kind of manoeuvre was seen, with the prior's, reckoned to the day. */
+  /** Tests in which a kind of manoeuvre was seen, with the prior's, carried to the day. */
   readonly seen: ReadonlyMap<string, number>;
 }
 
@@ -136,7 +136,7 @@ function usualRates(
 /**
  * Rates of a learner after their mocks, on the day of the test. How many small faults they make on the road is one level
  * with a loose prior; how it is shared among items has the school's rates as its prior. Each mock is weighed by its age and
- * by how much of a test it was; the exposures of earlier ones are reckoned to the day by the learner's course. Grave
+ * by how much of a test it was; the exposures of earlier ones are carried to the day by the learner's course. Grave
  * severities are pooled first, then shared among items.
  *
  * @param day ISO instant of the test
@@ -200,7 +200,7 @@ export function posteriorOf(
     return [kind, shown(({ exposures }) => exposures[cell] ?? 0)] as const;
   });
   const withRates = courses.map((course): CourseRates => {
-    // Earlier mocks reckoned to the day by the course.
+    // Earlier mocks carried to the day by the course.
     const factors = weighed.map(({ weeks }) => Math.exp(-course.slope * weeks));
     const seen = (of: readonly number[]): number =>
       b + of.reduce((sum, exposure, n) => sum + exposure * (factors[n] ?? 1), 0);

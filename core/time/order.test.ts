@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { expect, test } from '@jest/globals';
 import { compareInstants } from '.';
 
 const instants = fc.date({

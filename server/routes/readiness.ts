@@ -13,8 +13,6 @@ import {
   whenGone,
 } from '../http';
 import {
-  keepEvidence,
-  keepForecasts,
   keepSettings,
   inTransaction,
   newestStandard,
@@ -22,10 +20,9 @@ import {
   recordChange,
   settingsHeld,
   stateOfEvidence,
-  type MadeForecast,
-  type ReadEvidence,
 } from '../store';
-import { evidenceOfLearner, READINESS, readinessOfSchool } from '../work';
+import { evidenceOfLearner, pastOfLearner, READINESS, readinessOfSchool } from '../work';
+import { keepFound } from './keepFound';
 import { learnerHeld } from './learnerHeld';
 import type { Parts } from './parts';
 
@@ -36,10 +33,7 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
     signal: whenGone(ctx),
   });
 
-  const keep = {
-    evidence: (read: readonly ReadEvidence[]) => keepEvidence(db, read),
-    forecasts: (made: readonly MadeForecast[]) => keepForecasts(db, made),
-  };
+  const keep = keepFound(db);
 
   router.get('/readiness', async (ctx) => {
     const of = seenBy(ctx);
@@ -70,20 +64,23 @@ export function readinessRoutes(router: Router, { db, databaseFile, now }: Parts
     ctx.body = { settings: settingsFrom({ ...settings }), revision: revision + 1 } satisfies SettingsView;
   });
 
-  router.get('/learners/:id/evidence', async (ctx) => {
-    const learner = await learnerHeld(db, ctx);
+  /** Of whom, under which standard, it is asked. */
+  const asked = async (ctx: Parameters<typeof learnerHeld>[1]) => {
+    const { id: learner } = await learnerHeld(db, ctx);
     const standard = typeof ctx.query.standard === 'string' ? ctx.query.standard : null;
     if (standard !== null && !(await newestStandard(db, standard))) throw notFound('such standard');
-    const view = await evidenceOfLearner(
-      await asking(ctx),
-      {
-        learner: learner.id,
-        standard,
-        now: now().toISOString(),
-      },
-      keep,
-    );
+    return { learner, standard, now: now().toISOString() };
+  };
+  const found = <T>(view: T | null): T => {
     if (!view) throw notFound('standard to ask under: choose one for this learner');
-    ctx.body = view;
+    return view;
+  };
+
+  router.get('/learners/:id/evidence', async (ctx) => {
+    ctx.body = found(await evidenceOfLearner(await asking(ctx), await asked(ctx), keep));
+  });
+
+  router.get('/learners/:id/past', async (ctx) => {
+    ctx.body = found(await pastOfLearner(await asking(ctx), await asked(ctx), keep));
   });
 }

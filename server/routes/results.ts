@@ -27,6 +27,7 @@ import {
   type Database,
 } from '../store';
 import { foretold, strictnessOfTests } from '../work';
+import { keepFound } from './keepFound';
 import type { Parts } from './parts';
 
 /** Later than any day, written without its hyphens. */
@@ -96,12 +97,8 @@ export function resultRoutes(router: Router, { db, databaseFile, now }: Parts): 
   });
 
   router.get('/trust/strictness', async (ctx) => {
-    ctx.body = {
-      strictness: await strictnessOfTests(
-        { databaseFile, state: await stateOfResults(db), signal: whenGone(ctx) },
-        now().toISOString().slice(0, 10),
-      ),
-    } satisfies StrictnessView;
+    const asking = { databaseFile, state: await stateOfResults(db), signal: whenGone(ctx) };
+    ctx.body = (await strictnessOfTests(asking, keepFound(db))) satisfies StrictnessView;
   });
 
   router.get('/trust', async (ctx) => {

@@ -52,7 +52,7 @@ async function erase(db: Database, learner: string, deed: Deed): Promise<void> {
   await db.deleteFrom('links').where('kind', '=', 'report').where('subject', 'in', mocks).execute();
   for (const table of ['events', 'fixes', 'goal_ticks'] as const)
     await db.deleteFrom(table).where('mock', 'in', mocks).execute();
-  for (const table of ['mocks', 'lessons', 'drill', 'practice', 'forecasts'] as const)
+  for (const table of ['mocks', 'lessons', 'drill', 'practice', 'forecasts', 'past_forecasts'] as const)
     await db.deleteFrom(table).where('learner', '=', learner).execute();
   await db.deleteFrom('results').where('learner', '=', learner).where('removed', '=', 1).execute();
   await db

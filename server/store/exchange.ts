@@ -40,6 +40,7 @@ const LEFT_OUT = [
   'worked_out',
   'evidence',
   'forecasts',
+  'past_forecasts',
   'sites',
   'placed',
 ];

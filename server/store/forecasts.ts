@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { ReadinessRow } from '../../contract';
 import { inTransaction, type Database } from './database';
 import { readJson } from './readable';
@@ -35,4 +36,40 @@ export async function keepForecasts(db: Database, made: readonly MadeForecast[])
         )
         .execute();
   });
+}
+
+/** A forecast of a day that is over, with what it was made from: it is made once, and again only where that has changed. */
+export interface MadePast {
+  readonly learner: string;
+  /** What it is of: `after MOCK under STANDARD`, or `result RESULT`. */
+  readonly what: string;
+  readonly from: string;
+  readonly body: unknown;
+}
+
+/** What was made from the same as now, by what it is of. */
+export async function pastKept<T>(
+  db: Database,
+  wanted: readonly Omit<MadePast, 'body'>[],
+): Promise<ReadonlyMap<string, T>> {
+  const { rows } = await sql<{ what: string; body: string }>`
+    select kept.what, kept.body from json_each(${JSON.stringify(wanted)}) as asked
+      join past_forecasts as kept
+        on kept.learner = asked.value ->> '$.learner' and kept.what = asked.value ->> '$.what'
+        and kept.made_from = asked.value ->> '$.from'`.execute(db);
+  return new Map(
+    rows.flatMap(({ what, body }): readonly (readonly [string, T])[] => {
+      const read = readJson<T>(body);
+      return read ? [[what, read]] : [];
+    }),
+  );
+}
+
+export async function keepPast(db: Database, made: readonly MadePast[]): Promise<void> {
+  if (made.length === 0) return;
+  await sql`replace into past_forecasts (learner, what, made_from, body)
+    select learners.id, made.value ->> '$.what', made.value ->> '$.from', made.value -> '$.body'
+    from json_each(${JSON.stringify(made)}) as made
+      -- A learner may have been erased meanwhile.
+      join learners on learners.id = made.value ->> '$.learner'`.execute(db);
 }

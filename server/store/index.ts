@@ -89,7 +89,14 @@ export {
   type LaidMock,
   type PlacedFilter,
 } from './placed';
-export { forecastsKept, keepForecasts, type MadeForecast } from './forecasts';
+export {
+  forecastsKept,
+  keepForecasts,
+  keepPast,
+  pastKept,
+  type MadeForecast,
+  type MadePast,
+} from './forecasts';
 export {
   answersInMocks,
   fillWorkedOut,

@@ -33,6 +33,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '020-beside': { up: beside },
   '021-worked-out': { up: workedOut },
   '022-placed': { up: placed },
+  '023-past-forecasts': { up: pastForecasts },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -349,6 +350,12 @@ async function placed(db: Kysely<unknown>): Promise<void> {
   await sql`create table placed (
     mock text primary key references mocks(id) on delete cascade, made_from text not null,
     passes text not null, tally text not null, marks text not null, unplaced integer) strict`.execute(db);
+}
+
+async function pastForecasts(db: Kysely<unknown>): Promise<void> {
+  await sql`create table past_forecasts (
+    learner text not null references learners(id) on delete cascade, what text not null,
+    made_from text not null, body text not null, primary key (learner, what)) strict`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

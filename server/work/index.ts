@@ -3,9 +3,11 @@ export {
   evidenceOfLearner,
   foretold,
   hotSpotsOf,
+  pastOfLearner,
   readinessOfSchool,
   rejudging,
   strictnessOfTests,
+  type Keeping,
 } from './jobs.client';
 export type { HotSpotFilter } from './job';
 export { endWork, work, WorkProblem } from './pool';

@@ -2,17 +2,26 @@ import type {
   EvidenceView,
   HotSpotMark,
   HotSpotsView,
+  PastView,
   ReadinessRow,
   RejudgeLine,
   RestoreView,
   ResultView,
+  StrictnessView,
   UnreadableRecord,
 } from '../../contract';
 import type { MarksAsked } from '../../core/hotspot';
 import type { Parsed } from '../../core/problems';
-import type { Strictness } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
-import type { Counts, LaidMock, MadeForecast, NetworkRow, PlacedFilter, ReadEvidence } from '../store';
+import type {
+  Counts,
+  LaidMock,
+  MadeForecast,
+  MadePast,
+  NetworkRow,
+  PlacedFilter,
+  ReadEvidence,
+} from '../store';
 
 /** What of hot spots is asked for. */
 export interface HotSpotFilter extends PlacedFilter {
@@ -52,7 +61,12 @@ export interface Jobs {
     readonly asked: { readonly learner: string; readonly standard: string; readonly day: string };
     readonly answer: ResultView['foretold'];
   };
-  readonly strictness: { readonly asked: object; readonly answer: Strictness | null };
+  readonly strictness: { readonly asked: object; readonly answer: ToldStrictness };
+  /** View null when there is no such learner, or no standard to ask under. */
+  readonly past: {
+    readonly asked: { readonly learner: string; readonly standard: string | null; readonly now: string };
+    readonly answer: ToldPast;
+  };
   /** Tells a line for each part of the way. */
   readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
   readonly report: { readonly asked: { readonly mock: string }; readonly answer: Uint8Array | null };
@@ -100,6 +114,15 @@ export interface LearnersEvidence {
   readonly view: EvidenceView | null;
   readonly evidence: readonly ReadEvidence[];
 }
+
+/** Forecasts of the past as far as they are made, with those that were made on the way and are to be kept. */
+interface Told<T> {
+  readonly view: T;
+  readonly made: readonly MadePast[];
+  readonly evidence: readonly ReadEvidence[];
+}
+export type ToldPast = Told<PastView | null>;
+export type ToldStrictness = Told<StrictnessView>;
 
 export type JobName = keyof Jobs;
 

@@ -1,9 +1,15 @@
 import { PassThrough, type Readable } from 'node:stream';
-import type { EvidenceView, HotSpotsView, RejudgeLine, ResultView } from '../../contract';
-import type { Strictness } from '../../core/readiness';
+import type {
+  EvidenceView,
+  HotSpotsView,
+  PastView,
+  RejudgeLine,
+  ResultView,
+  StrictnessView,
+} from '../../contract';
 import type { StandardRef } from '../../core/standard';
-import type { LaidMock, MadeForecast, ReadEvidence } from '../store';
-import type { HotSpotFilter, Jobs, ListedReadiness } from './job';
+import type { LaidMock, MadeForecast, MadePast, ReadEvidence } from '../store';
+import type { HotSpotFilter, Jobs, ListedReadiness, ToldPast } from './job';
 import { keptAnswers } from './kept';
 import { work } from './pool';
 
@@ -22,9 +28,10 @@ export interface Asking {
 export interface Keeping {
   readonly evidence: (read: readonly ReadEvidence[]) => Promise<void>;
   readonly forecasts: (made: readonly MadeForecast[]) => Promise<void>;
+  readonly past: (made: readonly MadePast[]) => Promise<void>;
 }
 
-type Kept = 'hot spots' | 'readiness list' | 'evidence' | 'foretell' | 'strictness';
+type Kept = 'hot spots' | 'readiness list' | 'evidence' | 'past' | 'foretell' | 'strictness';
 
 /** One kind of work of which the answer is kept. @param day with the state, for a day makes evidence older */
 function kept<K extends Kept>(
@@ -114,9 +121,42 @@ export async function evidenceOfLearner(
 export const foretold = (asking: Asking, asked: Jobs['foretell']['asked']): Promise<ResultView['foretold']> =>
   kept('foretell', asking, asked.day, asked);
 
-/** From results, and the mocks before them: once a day is enough. */
-export const strictnessOfTests = (asking: Asking, day: string): Promise<Strictness | null> =>
-  kept('strictness', asking, day, {});
+/** From results, and the mocks before them; part by part where many are new. */
+export async function strictnessOfTests(asking: Asking, keep: Keeping): Promise<StrictnessView> {
+  const { view } = await inParts(
+    'strictness',
+    asking,
+    '',
+    {},
+    keepsPast(keep),
+    ({ view: { pending } }) => pending,
+  );
+  return view;
+}
+
+/** How a learner's chance stood after each of their newest mocks; part by part where many are new. */
+export async function pastOfLearner(
+  asking: Asking,
+  asked: Jobs['past']['asked'],
+  keep: Keeping,
+): Promise<PastView | null> {
+  const { view } = await inParts(
+    'past',
+    asking,
+    asked.now.slice(0, 10),
+    asked,
+    keepsPast(keep),
+    ({ view: told }) => told?.pending ?? 0,
+  );
+  return view;
+}
+
+const keepsPast =
+  (keep: Keeping) =>
+  async ({ made, evidence }: Pick<ToldPast, 'made' | 'evidence'>): Promise<void> => {
+    await keep.evidence(evidence);
+    await keep.past(made);
+  };
 
 /**
  * Judges all drives of the school under one standard. The answer is a stream of `RejudgeLine`s, each a line of JSON;

@@ -13,8 +13,9 @@ import {
   type Database,
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
-import { evidenceFor, foretell, readinessList, strictness } from './jobs/evidence';
+import { evidenceFor, readinessList } from './jobs/evidence';
 import { hotSpots, marksAt } from './jobs/hotSpots';
+import { foretell, pastOf, strictness } from './jobs/past';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
@@ -64,6 +65,8 @@ function done(
             return evidenceFor(db, job.learner, job.standard, job.now);
           case 'foretell':
             return foretell(db, job.learner, job.standard, job.day);
+          case 'past':
+            return pastOf(db, job.learner, job.standard, job.now);
           case 'strictness':
             return strictness(db);
           case 'report':

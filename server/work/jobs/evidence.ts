@@ -1,22 +1,18 @@
 import { createHash } from 'node:crypto';
-import type { LearnerView, ListedLearner, ReadinessRow, ResultView } from '../../../contract';
+import type { LearnerView, ListedLearner, ReadinessRow } from '../../../contract';
 import { answersOf, type Recalled } from '../../../core/questions';
 import {
   allAnswers,
-  chancesAt,
   forecastDay,
   noonOf,
   readinessOf,
   schoolRates,
-  STRICTNESS,
-  strictnessOf,
   settingsFrom,
   type Evidence,
   type MockDrive,
   type ReadinessInput,
   type ReadinessSettings,
   type SchoolRates,
-  type Strictness,
 } from '../../../core/readiness';
 import { allLimits, limitTitle, type Standard } from '../../../core/standard';
 import {
@@ -30,7 +26,6 @@ import {
   listLearners,
   listLessons,
   listQuestions,
-  listResults,
   mockById,
   mocksByLearner,
   newestStandard,
@@ -54,7 +49,7 @@ const MOST_MOCKS = 300;
 const NEWEST = 3;
 
 /** Evidence of the whole school, read as it is asked for. */
-interface School {
+export interface School {
   readonly mocksOf: (learner: string, before?: string) => readonly HeadOfMock[];
   /** What mocks tell under a standard, the newest first. */
   readonly under: (standard: Standard, mocks: readonly HeadOfMock[]) => Promise<readonly Evidence[]>;
@@ -83,7 +78,7 @@ function keepRates(from: string, rates: SchoolRates): void {
   ratesKnown.set(from, rates);
 }
 
-async function schoolOf(db: Database): Promise<School> {
+export async function schoolOf(db: Database): Promise<School> {
   const byLearner = new Map<string, HeadOfMock[]>();
   for (const head of await headsOfMocks(db)) {
     const kin = byLearner.get(head.learner);
@@ -129,9 +124,10 @@ async function schoolOf(db: Database): Promise<School> {
   };
 }
 
-const stateOf = ({ id, revision, position }: HeadOfMock): string => `${id} ${revision} ${position}`;
+export const stateOf = ({ id, revision, position }: HeadOfMock): string => `${id} ${revision} ${position}`;
 
-const hashOf = (what: unknown): string => createHash('sha256').update(JSON.stringify(what)).digest('base64');
+export const hashOf = (what: unknown): string =>
+  createHash('sha256').update(JSON.stringify(what)).digest('base64');
 
 /** When all papers were last seen in setting up a mock: the last one, if they were. */
 async function papersSeenOf(db: Database, [last]: readonly HeadOfMock[]): Promise<string | null> {
@@ -142,11 +138,11 @@ async function papersSeenOf(db: Database, [last]: readonly HeadOfMock[]): Promis
 }
 
 /** The standard that a learner prepares for, in its newest version. */
-const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
+export const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
   preparesFor === null ? null : newestStandard(db, preparesFor);
 
 /** Answers to safety questions, drilled and in mocks, in time order. */
-async function answersFor(
+export async function answersFor(
   db: Database,
   learner: string,
   mocks: readonly HeadOfMock[],
@@ -159,11 +155,11 @@ async function answersFor(
   return [...drilled, ...asked].sort((a, b) => a.at.localeCompare(b.at));
 }
 
-async function settingsNow(db: Database): Promise<ReadinessSettings> {
+export async function settingsNow(db: Database): Promise<ReadinessSettings> {
   return settingsFrom((await settingsHeld(db, READINESS)).body);
 }
 
-async function askable(db: Database): Promise<ReadinessInput['questions']> {
+export async function askable(db: Database): Promise<ReadinessInput['questions']> {
   return (await listQuestions(db))
     .filter(({ enabled }) => enabled)
     .map(({ question: { id, kind } }) => ({ id, kind }));
@@ -227,7 +223,7 @@ export async function readinessList(db: Database, now: string): Promise<ListedRe
 }
 
 /** Grows whenever the same evidence gives another row; kept rows are of one day in any case. */
-const FORECASTS = 1;
+export const FORECASTS = 1;
 
 interface ForRows {
   readonly school: School;
@@ -238,7 +234,7 @@ interface ForRows {
 }
 
 /** What a list asks of a learner: their chance on the booked day, or today. */
-async function briefInput(
+export async function briefInput(
   db: Database,
   { school, settings, questions, now }: Omit<ForRows, 'counts'>,
   { id, papers, testDate }: Pick<LearnerView, 'id' | 'papers' | 'testDate'>,
@@ -375,80 +371,4 @@ export async function priorFor(
     papers: (await learnerById(db, learnerId))?.papers ?? [],
     papersSeen: await papersSeenOf(db, school.mocksOf(learnerId)),
   };
-}
-
-/** What a school holds for forecasts of days that are over, asked for once. */
-const schoolBefore = async (db: Database) => ({
-  school: await schoolOf(db),
-  settings: await settingsNow(db),
-  questions: await askable(db),
-});
-
-/** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
-async function knownBefore(
-  db: Database,
-  { school, settings, questions }: Awaited<ReturnType<typeof schoolBefore>>,
-  learnerId: string,
-  standardId: string,
-  day: string,
-  /** The school's rates are those of the mocks before it. */
-  ratesDay = day,
-): Promise<ReadinessInput | null> {
-  const learner = await learnerById(db, learnerId);
-  const standard = await newestStandard(db, standardId);
-  if (!learner || !standard) return null;
-  const mocks = school.mocksOf(learnerId, day);
-  const evidence = (await school.under(standard, mocks)).filter(
-    ({ exposure, done }) => exposure > 0 || done.length > 0,
-  );
-  if (evidence.length === 0) return null;
-  const answers = await answersFor(db, learnerId, mocks);
-  return {
-    learner: learnerId,
-    standard,
-    evidence,
-    school: (await school.rates(standard, ratesDay)).school,
-    settings,
-    questions,
-    answers: answers.filter(({ at }) => at.slice(0, 10) < day),
-    papers: learner.papers,
-    papersSeen: null,
-    day: noonOf(day),
-    now: noonOf(day),
-    hours: 0,
-    brief: true,
-  };
-}
-
-/** What would have been said of a test before its day, from the mocks before it; null without any. */
-export async function foretell(
-  db: Database,
-  learnerId: string,
-  standardId: string,
-  day: string,
-): Promise<ResultView['foretold']> {
-  const known = await knownBefore(db, await schoolBefore(db), learnerId, standardId, day);
-  if (!known) return null;
-  const { pass, low, high } = readinessOf(known).forecast;
-  return { pass, low, high, mocks: known.evidence.length };
-}
-
-/** So many of the newest results tell how strict tests are now; so many learners are drawn for each. */
-const RESULTS = 60;
-const DRAWN = 80;
-
-/** How strict licence tests are against the school's mocks, from its newest results; null without any. */
-export async function strictness(db: Database): Promise<Strictness | null> {
-  const before = await schoolBefore(db);
-  const settings = { ...before.settings, outer: DRAWN };
-  const taken = [];
-  for (const { learner, standard, day, passed } of (await listResults(db, null)).slice(0, RESULTS)) {
-    // The rates of a month are as good for this, and far fewer.
-    const month = `${day.slice(0, 7)}-01`;
-    const known = await knownBefore(db, { ...before, settings }, learner.id, standard, day, month);
-    if (!known) continue;
-    const chances = chancesAt(STRICTNESS, known);
-    taken.push({ chances, passed });
-  }
-  return strictnessOf(taken);
 }

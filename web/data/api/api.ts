@@ -95,7 +95,7 @@ export const api = createApi({
     'routes',
     'networks',
     'readiness',
-    'readiness part',
+    'part',
     'evidence',
     'backups',
     'gradings',
@@ -112,6 +112,37 @@ export const api = createApi({
   ],
   endpoints: () => ({}),
 });
+
+/** So long after a part of an answer the next is asked for, in milliseconds. */
+const NEXT_PART = 700;
+
+/**
+ * An answer of a large school that comes part by part, for an endpoint: as long as somebody looks, the next part is asked
+ * for.
+ *
+ * @param name of the endpoint
+ */
+export const partByPart = (name: string) => {
+  const part = { type: 'part', id: name } as const;
+  return {
+    /** What an answer provides besides its own tags. */
+    partsOf: (answer: { readonly pending: number } | undefined) => ((answer?.pending ?? 0) > 0 ? [part] : []),
+    onQueryStarted: async (
+      _asked: unknown,
+      {
+        dispatch,
+        queryFulfilled,
+      }: {
+        readonly dispatch: (invalidate: ReturnType<typeof api.util.invalidateTags>) => unknown;
+        readonly queryFulfilled: Promise<{ readonly data: { readonly pending: number } }>;
+      },
+    ): Promise<void> => {
+      const answer = await queryFulfilled.catch(() => null);
+      if ((answer?.data.pending ?? 0) > 0)
+        setTimeout(() => dispatch(api.util.invalidateTags([part])), NEXT_PART);
+    },
+  };
+};
 
 /** What an error of a request means for the person at the screen. */
 export function errorText(error: unknown): string {

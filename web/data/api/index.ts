@@ -56,6 +56,7 @@ export {
 } from './learners';
 export {
   useEvidenceQuery,
+  usePastQuery,
   useReadinessQuery,
   useReadinessSettingsQuery,
   useKeepReadinessSettingsMutation,

@@ -2,6 +2,7 @@ import type {
   AdviceView,
   EvidenceView,
   Page,
+  PastView,
   ReadinessList,
   ResultToKeep,
   ResultView,
@@ -11,10 +12,21 @@ import type {
 } from '../../../contract';
 import type { Advice } from '../../../core/coaching';
 import type { ReadinessSettings } from '../../../core/readiness';
-import { api, ifMatch, listOf, type Nothing } from './api';
+import { api, ifMatch, listOf, partByPart, type Nothing } from './api';
 
-/** So long after a part of the forecasts the next is asked for, in milliseconds. */
-const NEXT_PART = 1_000;
+/** Of one learner, under a standard of its own or the one they prepare for. */
+interface Whose {
+  readonly learner: string;
+  readonly standard: string | null;
+}
+const under = (standard: string | null): string =>
+  standard === null ? '' : `?standard=${encodeURIComponent(standard)}`;
+
+const parts = {
+  list: partByPart('readiness'),
+  past: partByPart('past'),
+  strictness: partByPart('strictness'),
+} as const;
 
 /** Of all learners. */
 const RESULTS = listOf('results');
@@ -22,20 +34,23 @@ const RESULTS = listOf('results');
 /** How ready learners are, what the judgement is made of, and how licence tests went. */
 const readiness = api.injectEndpoints({
   endpoints: (build) => ({
-    evidence: build.query<EvidenceView, { readonly learner: string; readonly standard: string | null }>({
-      query: ({ learner, standard }) =>
-        `/learners/${learner}/evidence${standard === null ? '' : `?standard=${encodeURIComponent(standard)}`}`,
+    evidence: build.query<EvidenceView, Whose>({
+      query: ({ learner, standard }) => `/learners/${learner}/evidence${under(standard)}`,
       providesTags: (_view, _error, { learner }) => [{ type: 'evidence', id: learner }, 'mocks'],
+    }),
+    past: build.query<PastView, Whose>({
+      query: ({ learner, standard }) => `/learners/${learner}/past${under(standard)}`,
+      providesTags: (view, _error, { learner }) => [
+        { type: 'evidence', id: learner },
+        'mocks',
+        ...parts.past.partsOf(view),
+      ],
+      onQueryStarted: parts.past.onQueryStarted,
     }),
     readiness: build.query<ReadinessList, Nothing>({
       query: () => '/readiness',
-      providesTags: ['readiness', 'readiness part', 'mocks', listOf('learners')],
-      // In a large school forecasts come part by part: whoever looks at them asks for the next.
-      onQueryStarted: async (_, { dispatch, queryFulfilled }) => {
-        const answer = await queryFulfilled.catch(() => null);
-        if ((answer?.data.pending ?? 0) > 0)
-          setTimeout(() => dispatch(readiness.util.invalidateTags(['readiness part'])), NEXT_PART);
-      },
+      providesTags: (list) => ['readiness', 'mocks', listOf('learners'), ...parts.list.partsOf(list)],
+      onQueryStarted: parts.list.onQueryStarted,
     }),
     readinessSettings: build.query<SettingsView, Nothing>({
       query: () => '/readiness/settings',
@@ -85,7 +100,8 @@ const readiness = api.injectEndpoints({
     }),
     strictness: build.query<StrictnessView, Nothing>({
       query: () => '/trust/strictness',
-      providesTags: ['results', 'readiness'],
+      providesTags: (view) => ['results', 'readiness', ...parts.strictness.partsOf(view)],
+      onQueryStarted: parts.strictness.onQueryStarted,
     }),
     trust: build.query<TrustView, Nothing>({ query: () => '/trust', providesTags: [RESULTS, 'mocks'] }),
   }),
@@ -93,6 +109,7 @@ const readiness = api.injectEndpoints({
 
 export const {
   useEvidenceQuery,
+  usePastQuery,
   useReadinessQuery,
   useReadinessSettingsQuery,
   useKeepReadinessSettingsMutation,

@@ -8,7 +8,7 @@ import type {
   RouteView,
 } from '../../../contract';
 import type { Route } from '../../../core/route';
-import { api, FOUND, ifMatch, listOf, pagesOf, queryOf, type Asked, type Nothing } from './api';
+import { api, FOUND, ifMatch, listOf, pagesOf, partByPart, queryOf, type Asked, type Nothing } from './api';
 
 /** Which drives and marks are asked for. */
 export interface HotSpotFilter {
@@ -23,8 +23,7 @@ export interface HotSpotFilter {
 
 const LIST = listOf('routes');
 
-/** So long after a part of the places the next is asked for, in milliseconds. */
-const NEXT_PART = 500;
+const parts = partByPart('hot spots');
 
 /** Routes, the roads they are on, and where things go wrong. */
 const routes = api.injectEndpoints({
@@ -77,18 +76,8 @@ const routes = api.injectEndpoints({
     }),
     hotSpots: build.query<HotSpotsView, HotSpotFilter>({
       query: (filter) => `/hot-spots?${queryOf({ ...filter })}`,
-      // In a large school places come part by part: whoever looks at them asks for the next.
-      onQueryStarted: async (filter, { dispatch, queryFulfilled }) => {
-        const answer = await queryFulfilled.catch(() => null);
-        if ((answer?.data.pending ?? 0) > 0)
-          setTimeout(
-            () =>
-              void dispatch(
-                routes.endpoints.hotSpots.initiate(filter, { forceRefetch: true, subscribe: false }),
-              ),
-            NEXT_PART,
-          );
-      },
+      providesTags: (view) => parts.partsOf(view),
+      onQueryStarted: parts.onQueryStarted,
     }),
     marksAt: build.query<Page<HotSpotMark>, { readonly site: string; readonly filter: HotSpotFilter }>({
       query: ({ site, filter }) => `/hot-spots/${encodeURIComponent(site)}/marks?${queryOf({ ...filter })}`,

@@ -1,1 +1,1 @@
-export { useReadiness, type ReadinessOnScreen } from './useReadiness';
+export { useReadiness } from './useReadiness';

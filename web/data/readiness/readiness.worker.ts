@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { readinessOf, workOutReadiness, type Readiness, type ReadinessInput } from '../../../core/readiness';
+import { workOutReadiness, type Readiness, type ReadinessInput } from '../../../core/readiness';
 
 /** So long it works before it listens for being stopped, in milliseconds. */
 const STRETCH = 40;
@@ -29,27 +29,7 @@ const worker = {
       since = performance.now();
     }
   },
-  /** How it stood after each mock, as it would have been said then for a test on that day. Between two it listens. */
-  async overTime(input: ReadinessInput): Promise<readonly Stood[]> {
-    const stood: Stood[] = [];
-    for (const { at } of [...input.evidence].sort((a, b) => a.at.localeCompare(b.at))) {
-      const evidence = input.evidence.filter((mock) => mock.at <= at);
-      const then = { ...input, evidence, day: at, now: at, hours: 0, brief: true };
-      const { forecast, tests } = readinessOf(then);
-      stood.push({ at, pass: forecast.pass, low: forecast.low, high: forecast.high, tests });
-      await pause();
-    }
-    return stood;
-  },
 };
-
-export interface Stood {
-  readonly at: string;
-  readonly pass: number;
-  readonly low: number;
-  readonly high: number;
-  readonly tests: number;
-}
 
 export type ReadinessWorker = typeof worker;
 expose(worker);

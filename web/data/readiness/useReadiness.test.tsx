@@ -29,7 +29,6 @@ const box = {
         fail: () => reject(new Error('it broke')),
       });
     }),
-  overTime: () => Promise.resolve([{ at: 'a', pass: 0.5, low: 0.4, high: 0.6, tests: 1 }]),
 };
 
 /** A worker in a box: it answers when the test says so. */
@@ -96,14 +95,13 @@ const answers = () => ({
 });
 
 function Shown(asked: Asked) {
-  const { readiness, said, done, error, overTime, hours } = useReadiness(asked);
+  const { readiness, said, done, error, hours } = useReadiness(asked);
   return (
     <>
       <p data-testid="pass">{readiness ? readiness.forecast.pass : 'none'}</p>
       <p data-testid="said">{said ? said.forecast.pass : 'none'}</p>
       <p data-testid="done">{done ?? 'nothing'}</p>
       <p data-testid="error">{error ? 'failed' : 'fine'}</p>
-      <p data-testid="past">{overTime ? overTime.length : 'none'}</p>
       <p data-testid="hours">{hours}</p>
     </>
   );
@@ -125,8 +123,8 @@ function open(given: ReturnType<typeof answers>, asked: Asked) {
 // Their number only: a matcher that prints them would ask the worker's callbacks how they look.
 const worked = (count: number) => waitFor(() => expect(works.length).toBe(count));
 
-it('works out in the worker, tells how far it is, and the past once the present stands', async () => {
-  const { unmount } = open(answers(), { learner: 'ada', history: true });
+it('works out in the worker and tells how far it is', async () => {
+  const { unmount } = open(answers(), { learner: 'ada' });
   await worked(1);
   expect(works[0]?.input.evidence).toHaveLength(2);
   // The diary tells the hours up to the booked test.
@@ -135,11 +133,9 @@ it('works out in the worker, tells how far it is, and the past once the present 
   expect([text('said'), text('pass')]).toEqual(['0.31', 'none']);
   works[0]?.tell(0.5);
   await waitFor(() => expect(text('done')).toBe('0.5'));
-  expect(text('past')).toBe('none');
   works[0]?.done(0.7);
   await waitFor(() => expect(text('pass')).toBe('0.7'));
   expect([text('said'), text('done')]).toEqual(['0.7', 'nothing']);
-  await waitFor(() => expect(text('past')).toBe('1'));
   unmount();
   expect(ended).toBe(1);
 });

@@ -5,7 +5,7 @@ import type { EvidenceView, LearnerView } from '../../../contract';
 import { forecastDay, noonOf, type Readiness, type ReadinessInput } from '../../../core/readiness';
 import type { Standard } from '../../../core/standard';
 import { useLearnerQuery, useQuestionsQuery, useStandardQuery, useEvidenceQuery } from '../api';
-import type { ReadinessWorker, Stood } from './readiness.worker';
+import type { ReadinessWorker } from './readiness.worker';
 
 /** One for each place that asks, so that they do not stop each other. */
 function startWorker(): { readonly worker: Remote<ReadinessWorker>; readonly end: () => void } {
@@ -27,8 +27,6 @@ export interface ReadinessOnScreen {
   readonly hours: number;
   /** ISO instant of the test that is asked about. */
   readonly day: string;
-  /** How it stood after each mock; null while that is worked out, or when it is not asked. */
-  readonly overTime: readonly Stood[] | null;
 }
 
 export interface Asked {
@@ -41,8 +39,6 @@ export interface Asked {
   readonly hours?: number | null;
   /** Without these drives: how it stood before them. */
   readonly before?: string | null;
-  /** Whether to work out how it stood after each mock. */
-  readonly history?: boolean;
 }
 
 const WEEK = 7 * 86_400_000;
@@ -54,7 +50,6 @@ export function useReadiness({
   day = null,
   hours = null,
   before = null,
-  history = false,
 }: Asked): ReadinessOnScreen {
   const { data: learner, error: noLearner } = useLearnerQuery(id);
   const { currentData: view, error: noEvidence } = useEvidenceQuery({ learner: id, standard: asked });
@@ -121,34 +116,10 @@ export function useReadiness({
     };
   }, [thread, input]);
 
-  // The past is the same for every day that is asked about.
-  const [stood, setStood] = useState<{ readonly of: unknown; readonly found: readonly Stood[] } | null>(null);
-  const past = useMemo(
-    () => (history && learner && view && standard && bank ? { learner, view, standard, bank } : null),
-    [history, learner, view, standard, bank],
-  );
-  // It waits for what stands first on the screen.
-  const found = held !== null && held.of === standard;
-  useEffect(() => {
-    if (!thread || !past || !input || !found) return;
-    let current = true;
-    thread.worker
-      .overTime(input)
-      .then((stands) => {
-        if (current) setStood({ of: past, found: stands });
-      })
-      .catch(() => undefined);
-    return () => {
-      current = false;
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- not again for another day
-  }, [thread, past, found]);
-
+  // What was worked out under another standard says nothing under this one.
   const readiness = held !== null && held.of === standard ? held.found : null;
   const asLists = day === null && before === null;
   return {
-    // What was worked out under another standard says nothing under this one.
-    overTime: stood !== null && stood.of === past ? stood.found : null,
     readiness,
     said: readiness ?? (asLists ? (view?.brief ?? null) : null),
     learner,

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { EvidenceView, LearnerView } from '../../../contract';
-import { markedItems, trendOf, TREND_MOCKS, type Readiness } from '../../../core/readiness';
+import { markedItems, trendOf, TREND_MOCKS, type Readiness, type Stood } from '../../../core/readiness';
 import {
   areaOf,
   compileStandard,
@@ -10,7 +10,7 @@ import {
   type Standard,
 } from '../../../core/standard';
 import { dayAxis, Figure } from '../../parts/charts';
-import type { ReadinessOnScreen } from '../../data/readiness';
+import { usePastQuery } from '../../data/api';
 import { dayText, localZone } from '../../parts/ui';
 import { percent } from '../../parts/readiness';
 
@@ -19,13 +19,15 @@ interface Props {
   readonly standard: Standard;
   readonly readiness: Readiness;
   readonly evidence: EvidenceView;
-  readonly overTime: ReadinessOnScreen['overTime'];
+  /** Of another standard than the one prepared for; null for that. */
+  readonly standardId: string | null;
 }
 
 const day = (at: string): string => dayText(at, localZone());
 
 /** Where pictures tell more: the chance over time, small faults with their trend, gains, areas, totals. */
-export function LearnerCharts({ learner, standard, readiness, evidence, overTime }: Props) {
+export function LearnerCharts({ learner, standard, readiness, evidence, standardId }: Props) {
+  const { currentData: past } = usePastQuery({ learner: learner.id, standard: standardId });
   const file = (what: string) => `${learner.name.toLowerCase().replaceAll(/\W+/g, '-')}-${what}`;
   const two = {
     display: 'grid',
@@ -34,7 +36,7 @@ export function LearnerCharts({ learner, standard, readiness, evidence, overTime
   };
   return (
     <Box component="section" aria-label="Charts" sx={two}>
-      <OverTime rows={overTime ?? []} file={file('chance')} />
+      <OverTime rows={past?.items ?? []} file={file('chance')} />
       <Trend evidence={evidence} file={file('small-faults')} />
       <Gains {...{ standard, readiness }} file={file('gains')} />
       <Totals {...{ standard, readiness }} file={file('totals')} />
@@ -43,7 +45,7 @@ export function LearnerCharts({ learner, standard, readiness, evidence, overTime
   );
 }
 
-function OverTime({ rows, file }: { readonly rows: NonNullable<Props['overTime']>; readonly file: string }) {
+function OverTime({ rows, file }: { readonly rows: readonly Stood[]; readonly file: string }) {
   const last = rows.at(-1);
   if (!last) return null;
   return (

@@ -53,7 +53,7 @@ export function LearnerPage() {
   const standardId = params.get('standard');
   const [day, setDay] = useState<string | null>(null);
   const [editing, setEditing] = useState(false);
-  const shown = useReadiness({ learner: id, standard: standardId, day, history: true });
+  const shown = useReadiness({ learner: id, standard: standardId, day });
   const { data: standards } = useStandardsQuery();
   const [change, changing] = useChangeLearnerMutation();
   const mayChange = useMayChange();
@@ -190,7 +190,7 @@ export function LearnerPage() {
               <WhyFailed readiness={readiness} standard={standard} />
             </Box>
           </Box>
-          <LearnerCharts {...{ readiness, standard, evidence }} overTime={shown.overTime} learner={learner} />
+          <LearnerCharts {...{ readiness, standard, evidence }} learner={learner} standardId={standardId} />
           <DrillMemory
             learner={learner}
             evidence={evidence}

@@ -32,7 +32,7 @@ export function StrictnessPanel() {
   const owner = useMay('manage the school');
   if (error) return <ErrorNote title="Strictness could not be worked out">{errorText(error)}</ErrorNote>;
   if (!data || !held) return <LoadingNote what="how strict licence tests are" />;
-  const { strictness } = data;
+  const { strictness, pending } = data;
   if (!strictness) return null;
   const { nerves } = held.settings;
   const used = nerves !== usualSettings.nerves;
@@ -49,11 +49,12 @@ export function StrictnessPanel() {
         {times(strictness.factor)} times the faults of a mock, somewhere between {times(strictness.low)} and{' '}
         {times(strictness.high)} (80% range), from {strictness.tests} results.
         {strictness.tests < TRUST_TESTS ? ` ${TRUST_TESTS} results begin to say something.` : ''}
+        {pending > 0 ? ` ${pending} more are being counted in.` : ''}
       </Typography>
       <Typography sx={{ color: 'text.secondary' }}>
         {used
-          ? `Forecasts reckon with ${times(nerves)} times the faults of a mock.`
-          : 'Forecasts don’t use this: they reckon with as many faults as in a mock.'}
+          ? `Forecasts count ${times(nerves)} times the faults of a mock.`
+          : 'Forecasts don’t use this: they count as many faults as in a mock.'}
       </Typography>
       {keeping.error ? <ErrorNote title="Couldn’t save">{errorText(keeping.error)}</ErrorNote> : null}
       {owner ? (

@@ -52,7 +52,7 @@ export function seatScene(canvas: HTMLCanvasElement): SeatScene {
   const renderer = new WebGLRenderer({ canvas, context });
   renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
   renderer.autoClear = false;
-  // Colours are the theme's own, without light that would have to be reckoned with.
+  // Colours are the theme's own, without light that would have to be worked out.
   ColorManagement.enabled = false;
   renderer.outputColorSpace = LinearSRGBColorSpace;
   let size = { width: 1, height: 1 };
