@@ -4,7 +4,6 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import { createServer as createSecureServer, Server as SecureServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import { setImmediate } from 'node:timers/promises';
 import { pino } from 'pino';
 import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
@@ -24,11 +23,11 @@ import {
   type CertificateFiles,
   type LocalAuthority,
 } from './reach';
+import { workingAhead } from './ahead';
 import {
   addStandard,
   codeOf,
   emptyBin,
-  fillWorkedOut,
   isDemo,
   isNobodyHere,
   keepShippedQuestions,
@@ -93,31 +92,12 @@ export async function serve(options: ServeOptions): Promise<Running> {
     await keepShippedBanks(db, join(options.root, 'data', 'questions'));
     await options.prepare?.(db);
     await emptyBin(db, now);
-    opened.unshift({ close: filling(db) });
+    opened.unshift({ close: workingAhead({ db, databaseFile: options.database, now: options.now }) });
     return await answer(options, db, opened);
   } catch (error) {
     for (const { close } of opened) await close();
     throw error;
   }
-}
-
-/**
- * Works out what isn't kept beside the logs yet, as after an update of the program, while the server answers.
- *
- * @returns ends it
- */
-function filling(db: Database): () => Promise<void> {
-  let on = true;
-  const filled = fillWorkedOut(db, async () => {
-    await setImmediate();
-    return on;
-  });
-  // What couldn't be kept is worked out when somebody asks for it.
-  const ended = filled.catch(() => undefined);
-  return () => {
-    on = false;
-    return ended;
-  };
 }
 
 /** @param opened what is to be closed in the end, the last opened first; added to */

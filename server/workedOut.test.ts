@@ -8,12 +8,21 @@ import { sql } from 'kysely';
 import type { EvidenceView, MockSummary, MockView, Page } from '../contract';
 import { evidenceOf } from '../core/readiness';
 import { anyLog, standardWith } from '../core/testing';
-import { listMocks, openDatabase, WORKED_OUT, workedOutOf } from './store';
+import {
+  fillSummaries,
+  keepPlaced,
+  listMocks,
+  listRoutes,
+  openDatabase,
+  WORKED_OUT,
+  workedOutOf,
+} from './store';
 import { driveOfMock } from './store/evidence';
 import { workOut } from './store/workedOut';
 import type { Client } from './testing';
 import { demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
 import { copySchool } from './testing/school';
+import { hotSpots, layAhead } from './work/jobs/hotSpots';
 
 const folder = scratchFolder();
 const file = folder.path('worked.db');
@@ -188,4 +197,58 @@ it('is the same for the same logs as long as its version is the same', () => {
   const hash = createHash('sha256').update(JSON.stringify(follows)).digest('hex').slice(0, 16);
   // When the second one differs, something else follows from the same logs: raise WORKED_OUT, then write both here.
   expect([WORKED_OUT, hash]).toEqual([1, 'd374d019138d1856']);
+});
+
+describe('what is worked out ahead', () => {
+  const everywhere = {
+    learner: null,
+    route: null,
+    mock: null,
+    seenBy: null,
+    hours: null,
+    marks: { gravity: 0, skill: null },
+  } as const;
+
+  it('of places is what hot spots tell, and leaves them nothing to do', async () => {
+    const [asked, ahead] = [folder.path('asked.db'), folder.path('ahead.db')];
+    await copySchool(asked);
+    await copySchool(ahead);
+    const told = await openDatabase(asked);
+    const { view } = await hotSpots(told, everywhere);
+    expect(view.places.length).toBeGreaterThan(20);
+    await told.destroy();
+    const db = await openDatabase(ahead);
+    const { laid, pending } = await layAhead(db);
+    expect([laid.length > 50, pending]).toEqual([true, 0]);
+    await keepPlaced(db, laid);
+    expect((await layAhead(db)).laid).toEqual([]);
+    const after = await hotSpots(db, everywhere);
+    expect(after.laid).toEqual([]);
+    expect(after.view).toEqual(view);
+    await db.destroy();
+  }, 60_000);
+
+  it('of routes is what lists show, and is made again where it is missing, broken or by other rules', async () => {
+    const path = folder.path('routes.db');
+    await copySchool(path);
+    const db = await openDatabase(path);
+    const before = await listRoutes(db);
+    expect(before.length).toBeGreaterThan(4);
+    const ids = before.map(({ id }) => id);
+    const spoil = (id: string | undefined, summary: string | null) =>
+      db
+        .updateTable('routes')
+        .set({ summary })
+        .where('id', '=', id ?? '')
+        .execute();
+    await spoil(ids[0], null);
+    await spoil(ids[1], '{"version":0,"metres":1}');
+    await spoil(ids[2], 'no JSON');
+    expect(await listRoutes(db)).toEqual(before);
+    await fillSummaries(db, () => Promise.resolve(true));
+    const rows = await db.selectFrom('routes').select('summary').execute();
+    for (const { summary } of rows) expect(JSON.parse(summary ?? '')).toMatchObject({ version: 1 });
+    expect(await listRoutes(db)).toEqual(before);
+    await db.destroy();
+  });
 });

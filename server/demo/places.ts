@@ -12,6 +12,48 @@ const hardness = ({ id }: Feature): number => (seedOf(id) % 9 === 0 ? 7 : 1);
 /** Between two fixes of the demo's receiver, in seconds. */
 const FIX_EVERY = 12;
 
+/** How well a place suits a mark on a skill: places ask for some skills, the first ones most. */
+function suits({ kind }: Feature, skill: string | undefined): number {
+  const asked = featureKindOf(kind)?.skills ?? [];
+  const rank = asked.findIndex((one) => one === skill || skill?.startsWith(`${one}.`));
+  return rank < 0 ? 0 : rank < 2 ? 3 : 1;
+}
+
+type Weighted = readonly (readonly [Feature, number])[];
+
+/** What every drive on a route asks of it. */
+interface Driven {
+  readonly timing: ReturnType<typeof timingOf>;
+  readonly metres: ReturnType<typeof metresAlong>;
+  /** Places by how hard they are. */
+  readonly hard: Weighted;
+  /** The same for marks on a skill. */
+  readonly forSkill: Map<string | undefined, Weighted>;
+}
+
+const driven = new WeakMap<Route, Driven>();
+
+function drivenOn(route: Route): Driven {
+  const known = driven.get(route);
+  if (known) return known;
+  const found = {
+    timing: timingOf(route),
+    metres: metresAlong(route.line),
+    hard: route.features.map((feature) => [feature, hardness(feature)] as const),
+    forSkill: new Map<string | undefined, Weighted>(),
+  };
+  driven.set(route, found);
+  return found;
+}
+
+function placesFor({ hard, forSkill }: Driven, skill: string | undefined): Weighted {
+  const known = forSkill.get(skill);
+  if (known) return known;
+  const found = hard.map(([one, weight]) => [one, weight * suits(one, skill)] as const);
+  forSkill.set(skill, found);
+  return found;
+}
+
 /**
  * Puts the marks of a drive where its route asks for what went wrong, and tells the way in between.
  *
@@ -24,8 +66,8 @@ export function onRoute(
   { mock, tracked }: { readonly mock: string; readonly tracked: boolean },
 ): readonly DriveEvent[] {
   const random = randomFrom(seedOf(mock));
-  const timing = timingOf(route);
-  const metres = metresAlong(route.line);
+  const on = drivenOn(route);
+  const { timing, metres, hard } = on;
   const skills = new Map(
     standard.sections.flatMap(({ items }) => items.map(({ id, skill }) => [id, skill] as const)),
   );
@@ -44,20 +86,10 @@ export function onRoute(
       lat: position.lat + (between(random, -by, by) + between(random, -by, by)) / 111_195,
       lon: position.lon + (between(random, -by, by) + between(random, -by, by)) / 68_300,
     });
-  const hard = route.features.map((feature) => [feature, hardness(feature)] as const);
-  const suits = ({ kind }: Feature, skill: string | undefined): number => {
-    const asked = featureKindOf(kind)?.skills ?? [];
-    const rank = asked.findIndex((one) => one === skill || skill?.startsWith(`${one}.`));
-    return rank < 0 ? 0 : rank < 2 ? 3 : 1;
-  };
   const marked = events.map((event): DriveEvent => {
     if ((event.kind !== 'fault' && event.kind !== 'peg') || Date.parse(event.at) < from) return event;
     const skill = event.kind === 'fault' ? skills.get(event.item) : undefined;
-    const feature =
-      pickWeighted(
-        random,
-        hard.map(([one, weight]) => [one, weight * suits(one, skill)] as const),
-      ) ?? pickWeighted(random, hard);
+    const feature = pickWeighted(random, placesFor(on, skill)) ?? pickWeighted(random, hard);
     if (!feature) return event;
     const along = Math.max(0, feature.along - between(random, 0, 40));
     const position = off(positionAlong(route.line, metres, along), 5);

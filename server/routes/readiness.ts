@@ -21,8 +21,7 @@ import {
   settingsHeld,
   stateOfEvidence,
 } from '../store';
-import { evidenceOfLearner, pastOfLearner, READINESS, readinessOfSchool } from '../work';
-import { keepFound } from './keepFound';
+import { evidenceOfLearner, keepFound, pastOfLearner, READINESS, readinessOfSchool } from '../work';
 import { learnerHeld } from './learnerHeld';
 import type { Parts } from './parts';
 

@@ -26,8 +26,7 @@ import {
   stateOfResults,
   type Database,
 } from '../store';
-import { foretold, strictnessOfTests } from '../work';
-import { keepFound } from './keepFound';
+import { foretold, keepFound, strictnessOfTests } from '../work';
 import type { Parts } from './parts';
 
 /** Later than any day, written without its hyphens. */

@@ -19,6 +19,7 @@ import {
 import {
   keepRoute,
   keepRoutePhoto,
+  countRoutes,
   listRoutes,
   removeRoute,
   removeRoutePhoto,
@@ -71,7 +72,7 @@ export function routeRoutes(router: Router, { db }: Parts): void {
         { path: 'route.id', message: `must be ${id}` },
       ]);
     const isNew = ctx.get('If-Match') === '';
-    if (isNew && (await listRoutes(db)).length >= MOST.routes)
+    if (isNew && (await countRoutes(db)) >= MOST.routes)
       throw conflict(
         `The school has ${MOST.routes} routes already: remove some that are not driven any more.`,
       );

@@ -41,6 +41,7 @@ const LEFT_OUT = [
   'evidence',
   'forecasts',
   'past_forecasts',
+  'rates',
   'sites',
   'placed',
 ];

@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { ReadinessRow } from '../../contract';
+import type { SchoolRates } from '../../core/readiness';
 import { inTransaction, type Database } from './database';
 import { readJson } from './readable';
 
@@ -72,4 +73,31 @@ export async function keepPast(db: Database, made: readonly MadePast[]): Promise
     from json_each(${JSON.stringify(made)}) as made
       -- A learner may have been erased meanwhile.
       join learners on learners.id = made.value ->> '$.learner'`.execute(db);
+}
+
+/** Rates of faults of the whole school, with what they were worked out from. */
+export interface MadeRates {
+  readonly from: string;
+  readonly rates: SchoolRates;
+}
+
+/** Null when none were made from that. */
+export async function ratesKept(db: Database, from: string): Promise<SchoolRates | null> {
+  const row = await db.selectFrom('rates').select('body').where('made_from', '=', from).executeTakeFirst();
+  return row ? readJson<SchoolRates>(row.body) : null;
+}
+
+/** So many are kept: some days of some standards, and months of results. */
+const MOST_RATES = 100;
+
+export async function keepRates(db: Database, made: readonly MadeRates[]): Promise<void> {
+  if (made.length === 0) return;
+  for (const { from, rates } of made)
+    await db
+      .replaceInto('rates')
+      .values({ made_from: from, body: JSON.stringify(rates) })
+      .execute();
+  await sql`delete from rates where rowid not in (select rowid from rates order by rowid desc limit ${MOST_RATES})`.execute(
+    db,
+  );
 }

@@ -49,6 +49,8 @@ export {
 export {
   keepRoute,
   keepRoutePhoto,
+  countRoutes,
+  fillSummaries,
   listRoutes,
   removeRoute,
   removeRoutePhoto,
@@ -93,9 +95,12 @@ export {
   forecastsKept,
   keepForecasts,
   keepPast,
+  keepRates,
   pastKept,
+  ratesKept,
   type MadeForecast,
   type MadePast,
+  type MadeRates,
 } from './forecasts';
 export {
   answersInMocks,
@@ -127,6 +132,7 @@ export {
   drivesOfSchool,
   listMocks,
   mocksByLearner,
+  numberOfMocks,
   stateOfEvidence,
   stateOfPlaces,
   mockById,

@@ -33,7 +33,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '020-beside': { up: beside },
   '021-worked-out': { up: workedOut },
   '022-placed': { up: placed },
-  '023-past-forecasts': { up: pastForecasts },
+  '023-made-once': { up: madeOnce },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -352,10 +352,12 @@ async function placed(db: Kysely<unknown>): Promise<void> {
     passes text not null, tally text not null, marks text not null, unplaced integer) strict`.execute(db);
 }
 
-async function pastForecasts(db: Kysely<unknown>): Promise<void> {
+async function madeOnce(db: Kysely<unknown>): Promise<void> {
   await sql`create table past_forecasts (
     learner text not null references learners(id) on delete cascade, what text not null,
     made_from text not null, body text not null, primary key (learner, what)) strict`.execute(db);
+  await sql`create table rates (made_from text primary key, body text not null) strict`.execute(db);
+  await sql`alter table routes add column summary text`.execute(db);
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -423,6 +423,15 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
   return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));
 }
 
+/** How many mocks the school has, those in the bin among them. */
+export async function numberOfMocks(db: Database): Promise<number> {
+  const { held } = await db
+    .selectFrom('mocks')
+    .select(({ fn }) => fn.countAll<number>().as('held'))
+    .executeTakeFirstOrThrow();
+  return held;
+}
+
 /** Changes whenever a mark, a position, a mock, a route or a network has: places that were told from them are then old. */
 export async function stateOfPlaces(db: Database): Promise<string> {
   const { rows } = await sql<{ state: string }>`

@@ -199,54 +199,63 @@ export async function positionsOfLog(db: Database, mock: string): Promise<LaidMo
   return [await last('events'), await last('fixes')];
 }
 
+/** So many mocks are kept before a batch of marks has its turn. */
+const SLICE = 20;
+
 /** Keeps where mocks lie, but those that have changed since they were laid. */
 export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promise<void> {
-  await inTransaction(db, async (all) => {
-    const numbers = new Map<string, number>();
-    const numberOf = async (site: Site): Promise<number> => {
-      const known = numbers.get(site.key);
-      if (known !== undefined) return known;
-      const body = JSON.stringify(site);
-      const { id } = await all
-        .insertInto('sites')
-        .values({ key: site.key, body })
-        .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
-        .returning('id')
-        .executeTakeFirstOrThrow();
-      numbers.set(site.key, id);
-      return id;
-    };
-    for (const { mock, from, positions, revision, placed, sites } of laid) {
-      const now = await all.selectFrom('mocks').select('revision').where('id', '=', mock).executeTakeFirst();
-      const [events, fixes] = await positionsOfLog(all, mock);
-      if (now?.revision !== revision || events !== positions[0] || fixes !== positions[1]) continue;
-      for (const site of sites) await numberOf(site);
-      const number = (key: string) => numbers.get(key) ?? 0;
-      await all
-        .replaceInto('placed')
-        .values({
-          mock,
-          made_from: from,
-          passes: (placed?.passes ?? []).map(number).join(' '),
-          tally: (placed?.marks ?? [])
-            .map(({ site, skill, gravity }) => shortText({ site: number(site), skill, gravity }))
-            .join(' '),
-          marks: JSON.stringify(
-            (placed?.marks ?? []).map(({ site, by, at, item, skill, label, gravity }): KeptMark => [
-              number(site),
-              by,
-              at,
-              item,
-              skill,
-              label,
-              gravity,
-            ]),
-          ),
-          unplaced: placed?.unplaced ?? null,
-        })
-        .execute();
-    }
-  });
+  const held = await db.selectFrom('sites').select(['id', 'key', 'body']).execute();
+  const known = new Map(held.map(({ id, key, body }) => [key, { id, body }]));
+  for (let n = 0; n < laid.length; n += SLICE)
+    await inTransaction(db, async (all) => {
+      for (const one of laid.slice(n, n + SLICE)) await keepOne(all, one, known);
+    });
+}
+
+async function keepOne(
+  db: Database,
+  { mock, from, positions, revision, placed, sites }: LaidMock,
+  known: Map<string, { readonly id: number; readonly body: string }>,
+): Promise<void> {
+  const now = await db.selectFrom('mocks').select('revision').where('id', '=', mock).executeTakeFirst();
+  const [events, fixes] = await positionsOfLog(db, mock);
+  if (now?.revision !== revision || events !== positions[0] || fixes !== positions[1]) return;
+  for (const site of sites) {
+    const body = JSON.stringify(site);
+    if (known.get(site.key)?.body === body) continue;
+    const { id } = await db
+      .insertInto('sites')
+      .values({ key: site.key, body })
+      .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
+      .returning('id')
+      .executeTakeFirstOrThrow();
+    known.set(site.key, { id, body });
+  }
+  const number = (key: string) => known.get(key)?.id ?? 0;
+  const marks = placed?.marks ?? [];
+  await db
+    .replaceInto('placed')
+    .values({
+      mock,
+      made_from: from,
+      passes: (placed?.passes ?? []).map(number).join(' '),
+      tally: marks
+        .map(({ site, skill, gravity }) => shortText({ site: number(site), skill, gravity }))
+        .join(' '),
+      marks: JSON.stringify(
+        marks.map(({ site, by, at, item, skill, label, gravity }): KeptMark => [
+          number(site),
+          by,
+          at,
+          item,
+          skill,
+          label,
+          gravity,
+        ]),
+      ),
+      unplaced: placed?.unplaced ?? null,
+    })
+    .execute();
 }
 
 /** A log has changed, or its mock: where it lies is found anew when somebody asks. */

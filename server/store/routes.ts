@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { RouteSort, RouteSummary, RouteView } from '../../contract';
 import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
 import type { Database } from './database';
+import { readJson } from './readable';
 
 /** More mocks than any route has. */
 const MOST_DRIVEN = 999_999_999;
@@ -31,7 +32,14 @@ export async function listRoutes(
       : sql<string>`lower(routes.title)`;
   let query = db
     .selectFrom('routes')
-    .select(['routes.id', 'routes.body', 'routes.revision', driven.as('mocks'), key.as('sortKey')])
+    .select([
+      'routes.id',
+      'routes.summary',
+      'routes.revision',
+      BYTES.as('bytes'),
+      driven.as('mocks'),
+      key.as('sortKey'),
+    ])
     .where('routes.removed', '=', 0)
     .orderBy(key)
     .orderBy('routes.id');
@@ -45,31 +53,73 @@ export async function listRoutes(
     }
   }
   const rows = await query.execute();
-  const known = summaries.get(db) ?? new Map<string, KnownSummary>();
-  summaries.set(db, known);
-  return rows.flatMap(({ id, body, revision, mocks, sortKey }) => {
-    const before = known.get(id);
-    const summary = before?.revision === revision ? before.summary : summaryIn(body, revision);
-    known.set(id, { revision, summary });
-    return summary ? [{ ...summary, mocks, sortKey }] : [];
-  });
+  const found: (RouteSummary & { readonly sortKey: string })[] = [];
+  for (const { id, summary, bytes, revision, mocks, sortKey } of rows) {
+    const kept = summaryIn(summary, bytes) ?? (await summaryNow(db, id));
+    if (kept) found.push({ ...kept, mocks, revision, sortKey });
+  }
+  return found;
 }
 
-interface KnownSummary {
-  readonly revision: number;
-  /** Null for a route that cannot be read. */
-  readonly summary: RouteSummary | null;
+/** How many routes the lists have. */
+export async function countRoutes(db: Database): Promise<number> {
+  const { held: count } = await db
+    .selectFrom('routes')
+    .select((is) => is.fn.countAll<number>().as('held'))
+    .where('removed', '=', 0)
+    .executeTakeFirstOrThrow();
+  return count;
 }
 
-/** A route of many points takes long to read, and stays as it is until somebody changes it. */
-const summaries = new WeakMap<Database, Map<string, KnownSummary>>();
+/** Grows whenever the same route has another summary. */
+const SUMMARY = 1;
 
-function summaryIn(body: string, revision: number): RouteSummary | null {
-  const route = held(body);
-  return route && summaryOf(route, revision, 0);
+type KeptSummary = Omit<RouteSummary, 'mocks' | 'revision'>;
+
+/** Length of what a route is kept as, without reading it: a summary of another length is of something else. */
+const BYTES = sql<number>`octet_length(routes.body)`;
+
+/** A route of many points takes long to read; its summary is kept beside it. */
+const summaryText = (summary: KeptSummary, bytes: number): string =>
+  JSON.stringify({ version: SUMMARY, bytes, ...summary });
+
+/** Null where it isn't kept, by other rules, or of something else. */
+function summaryIn(text: string | null, bytes: number): KeptSummary | null {
+  const kept =
+    text === null ? null : readJson<KeptSummary & { readonly version: number; readonly bytes: number }>(text);
+  if (kept?.version !== SUMMARY || kept.bytes !== bytes) return null;
+  const { version: _version, bytes: _bytes, ...summary } = kept;
+  return summary;
 }
 
-function summaryOf(route: Route, revision: number, mocks: number): RouteSummary {
+/** Null for a route that cannot be read. */
+async function summaryNow(db: Database, id: string): Promise<KeptSummary | null> {
+  const row = await db.selectFrom('routes').select('body').where('id', '=', id).executeTakeFirst();
+  const route = row ? held(row.body) : null;
+  return route && summaryOf(route);
+}
+
+/** Makes the summaries that aren't kept, as after an update; between them others have their turn. */
+export async function fillSummaries(db: Database, goOn: () => Promise<boolean>): Promise<void> {
+  const rows = await db
+    .selectFrom('routes')
+    .select(['id', 'revision', 'summary', BYTES.as('bytes')])
+    .execute();
+  for (const { id, revision, summary, bytes } of rows) {
+    if (summaryIn(summary, bytes)) continue;
+    const made = await summaryNow(db, id);
+    if (made)
+      await db
+        .updateTable('routes')
+        .set({ summary: summaryText(made, bytes) })
+        .where('id', '=', id)
+        .where('revision', '=', revision)
+        .execute();
+    if (!(await goOn())) return;
+  }
+}
+
+function summaryOf(route: Route): KeptSummary {
   const { id, title, line, variantOf, network, drivingSide } = route;
   const { metres, seconds, independentSeconds, kinds } = sheetOf(route, null);
   const every = Math.ceil(line.length / SKETCH);
@@ -84,8 +134,6 @@ function summaryOf(route: Route, revision: number, mocks: number): RouteSummary 
     variantOf,
     network,
     drivingSide,
-    mocks,
-    revision,
   };
 }
 
@@ -108,7 +156,9 @@ export async function routeById(db: Database, id: string): Promise<RouteView | n
  * @returns false when somebody else changed or added it meanwhile
  */
 export async function keepRoute(db: Database, route: Route, revision: number | null): Promise<boolean> {
-  const values = { title: route.title, body: writeRoute(route), removed: 0 };
+  const body = writeRoute(route);
+  const summary = summaryText(summaryOf(route), Buffer.byteLength(body));
+  const values = { title: route.title, body, removed: 0, summary };
   if (revision === null) {
     const { numInsertedOrUpdatedRows } = await db
       .insertInto('routes')

@@ -157,7 +157,15 @@ export interface Tables {
     gzipped: Buffer;
   };
   /** Routes that were removed stay, for the drives that were driven on them. */
-  routes: { id: string; title: string; body: string; removed: number; revision: number };
+  routes: {
+    id: string;
+    title: string;
+    body: string;
+    removed: number;
+    revision: number;
+    /** What lists show of it, with the version of the program's rules for that; null: not made yet. */
+    summary: string | null;
+  };
   route_photos: { route: string; feature: string; jpeg: Buffer };
   standards: { id: string; version: string; title: string; body: string; added_at: string };
   mocks: {
@@ -239,6 +247,8 @@ export interface Tables {
   /** The last forecast of each learner for lists, with what it was made from. */
   forecasts: { learner: string; made_from: string; body: string };
   /** Forecasts of days that are over, as they were made: after each mock, and for each official result. */
+  /** The school's rates of faults, by what they were made from. */
+  rates: { made_from: string; body: string };
   past_forecasts: { learner: string; what: string; made_from: string; body: string };
   events: EventRow;
   /** Position fixes, kept apart from marks: they are many, and no verdict needs them. */

@@ -7,7 +7,7 @@ export {
   readinessOfSchool,
   rejudging,
   strictnessOfTests,
-  type Keeping,
 } from './jobs.client';
 export type { HotSpotFilter } from './job';
+export { keepFound } from './keepFound';
 export { endWork, work, WorkProblem } from './pool';

@@ -18,6 +18,7 @@ import type {
   LaidMock,
   MadeForecast,
   MadePast,
+  MadeRates,
   NetworkRow,
   PlacedFilter,
   ReadEvidence,
@@ -36,6 +37,13 @@ export interface ToldHotSpots {
   readonly laid: readonly LaidMock[];
 }
 
+/** Mocks that were laid onto their roads before anybody asked, for keeping. */
+export interface LaidAhead {
+  readonly laid: readonly LaidMock[];
+  /** Those that are left. */
+  readonly pending: number;
+}
+
 /** Why a backup can’t be used, for whoever wants it. */
 export interface Unusable {
   readonly problem: string;
@@ -49,6 +57,7 @@ export interface Jobs {
     readonly asked: HotSpotFilter & { readonly site: string };
     readonly answer: readonly HotSpotMark[] | null;
   };
+  readonly 'lay ahead': { readonly asked: object; readonly answer: LaidAhead };
   readonly 'readiness list': {
     readonly asked: { readonly now: string };
     readonly answer: ListedReadiness;
@@ -100,26 +109,32 @@ export interface Jobs {
   readonly backup: { readonly asked: { readonly to: string }; readonly answer: Counts };
 }
 
+/** What a worker worked out on the way, for keeping: workers only read. */
+export interface Found {
+  readonly evidence: readonly ReadEvidence[];
+  readonly rates: readonly MadeRates[];
+}
+
 /** The readiness list as far as it is made, with what was worked out on the way and is to be kept. */
 export interface ListedReadiness {
   readonly rows: readonly ReadinessRow[];
   /** Learners whose forecast is older, or who have none yet. */
   readonly pending: number;
   readonly forecasts: readonly MadeForecast[];
-  readonly evidence: readonly ReadEvidence[];
+  readonly found: Found;
 }
 
 /** Evidence of one learner, with what was worked out on the way and is to be kept. */
 export interface LearnersEvidence {
   readonly view: EvidenceView | null;
-  readonly evidence: readonly ReadEvidence[];
+  readonly found: Found;
 }
 
 /** Forecasts of the past as far as they are made, with those that were made on the way and are to be kept. */
 interface Told<T> {
   readonly view: T;
   readonly made: readonly MadePast[];
-  readonly evidence: readonly ReadEvidence[];
+  readonly found: Found;
 }
 export type ToldPast = Told<PastView | null>;
 export type ToldStrictness = Told<StrictnessView>;

@@ -8,8 +8,8 @@ import type {
   StrictnessView,
 } from '../../contract';
 import type { StandardRef } from '../../core/standard';
-import type { LaidMock, MadeForecast, MadePast, ReadEvidence } from '../store';
-import type { HotSpotFilter, Jobs, ListedReadiness, ToldPast } from './job';
+import type { LaidMock, MadeForecast, MadePast } from '../store';
+import type { Found, HotSpotFilter, Jobs, ListedReadiness, ToldPast } from './job';
 import { keptAnswers } from './kept';
 import { work } from './pool';
 
@@ -26,7 +26,7 @@ export interface Asking {
 
 /** Keeps what a worker found on the way: workers only read. */
 export interface Keeping {
-  readonly evidence: (read: readonly ReadEvidence[]) => Promise<void>;
+  readonly found: (found: Found) => Promise<void>;
   readonly forecasts: (made: readonly MadeForecast[]) => Promise<void>;
   readonly past: (made: readonly MadePast[]) => Promise<void>;
 }
@@ -75,14 +75,14 @@ export async function readinessOfSchool(
   asking: Asking,
   now: string,
   keep: Keeping,
-): Promise<Omit<ListedReadiness, 'forecasts' | 'evidence'>> {
+): Promise<Omit<ListedReadiness, 'forecasts' | 'found'>> {
   const { rows, pending } = await inParts(
     'readiness list',
     asking,
     now.slice(0, 10),
     { now },
-    async ({ forecasts, evidence }) => {
-      await keep.evidence(evidence);
+    async ({ forecasts, found }) => {
+      await keep.found(found);
       await keep.forecasts(forecasts);
     },
     (answer) => answer.pending,
@@ -112,8 +112,8 @@ export async function evidenceOfLearner(
   asked: Jobs['evidence']['asked'],
   keep: Keeping,
 ): Promise<EvidenceView | null> {
-  const { view } = await kept('evidence', asking, asked.now.slice(0, 10), asked, ({ evidence }) =>
-    keep.evidence(evidence),
+  const { view } = await kept('evidence', asking, asked.now.slice(0, 10), asked, ({ found }) =>
+    keep.found(found),
   );
   return view;
 }
@@ -153,8 +153,8 @@ export async function pastOfLearner(
 
 const keepsPast =
   (keep: Keeping) =>
-  async ({ made, evidence }: Pick<ToldPast, 'made' | 'evidence'>): Promise<void> => {
-    await keep.evidence(evidence);
+  async ({ made, found }: Pick<ToldPast, 'made' | 'found'>): Promise<void> => {
+    await keep.found(found);
     await keep.past(made);
   };
 

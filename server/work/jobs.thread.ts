@@ -14,7 +14,7 @@ import {
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
 import { evidenceFor, readinessList } from './jobs/evidence';
-import { hotSpots, marksAt } from './jobs/hotSpots';
+import { hotSpots, layAhead, marksAt } from './jobs/hotSpots';
 import { foretell, pastOf, strictness } from './jobs/past';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
@@ -59,6 +59,8 @@ function done(
             return hotSpots(db, job);
           case 'hot spot marks':
             return marksAt(db, job.site, job);
+          case 'lay ahead':
+            return layAhead(db);
           case 'readiness list':
             return readinessList(db, job.now);
           case 'evidence':

@@ -29,15 +29,17 @@ import {
   mockById,
   mocksByLearner,
   newestStandard,
+  ratesKept,
   settingsHeld,
   standardOf,
   WORKED_OUT,
   type Database,
   type HeadOfMock,
   type MadeForecast,
+  type MadeRates,
   type ReadEvidence,
 } from '../../store';
-import type { LearnersEvidence, ListedReadiness } from '../job';
+import type { Found, LearnersEvidence, ListedReadiness } from '../job';
 
 /** The key under which constants of readiness are kept. */
 export const READINESS = 'readiness';
@@ -59,23 +61,15 @@ export interface School {
    */
   readonly rates: (standard: Standard, day: string) => Promise<Rates>;
   /** What was worked out on the way and isn't kept yet. */
-  readonly fresh: readonly ReadEvidence[];
+  readonly found: Found;
 }
+
+export const NOTHING_FOUND: Found = { evidence: [], rates: [] };
 
 interface Rates {
   readonly school: SchoolRates;
   /** What they were worked out from. */
   readonly from: string;
-}
-
-/** Rates that this worker has worked out, by what from. Mocks have ids of their own in every school. */
-const ratesKnown = new Map<string, SchoolRates>();
-const MOST_RATES = 100;
-
-function keepRates(from: string, rates: SchoolRates): void {
-  const [oldest] = ratesKnown.keys();
-  if (ratesKnown.size >= MOST_RATES && oldest !== undefined) ratesKnown.delete(oldest);
-  ratesKnown.set(from, rates);
 }
 
 export async function schoolOf(db: Database): Promise<School> {
@@ -86,7 +80,7 @@ export async function schoolOf(db: Database): Promise<School> {
     else if (kin.length < MOST_MOCKS) kin.push(head);
   }
   const read = new Map<Standard, Map<string, Evidence>>();
-  const fresh: ReadEvidence[] = [];
+  const found = { evidence: [] as ReadEvidence[], rates: [] as MadeRates[] };
   const before = (mocks: readonly HeadOfMock[], day: string) =>
     mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
   const under = async (standard: Standard, mocks: readonly HeadOfMock[]) => {
@@ -94,20 +88,20 @@ export async function schoolOf(db: Database): Promise<School> {
     read.set(standard, known);
     const asked = mocks.flatMap(({ id }) => (known.has(id) ? [] : [id]));
     if (asked.length > 0) {
-      const found = await evidenceUnder(db, standard, asked);
-      for (const [id, evidence] of found.evidence) known.set(id, evidence);
-      fresh.push(...found.fresh);
+      const { evidence: told, fresh } = await evidenceUnder(db, standard, asked);
+      for (const [id, evidence] of told) known.set(id, evidence);
+      found.evidence.push(...fresh);
     }
     return mocks.flatMap(({ id }) => known.get(id) ?? []);
   };
   const ratesOf = async (standard: Standard, day: string): Promise<Rates> => {
     const newest = [...byLearner.values()].map((mocks) => before(mocks, day).slice(0, NEWEST));
     const from = hashOf([WORKED_OUT, standard.id, standard.version, newest.flat().map(stateOf)]);
-    const known = ratesKnown.get(from);
+    const known = await ratesKept(db, from);
     if (known) return { school: known, from };
     await under(standard, newest.flat());
     const school = schoolRates(standard, await Promise.all(newest.map((mocks) => under(standard, mocks))));
-    keepRates(from, school);
+    found.rates.push({ from, rates: school });
     return { school, from };
   };
   const asked = new Map<string, Promise<Rates>>();
@@ -120,7 +114,7 @@ export async function schoolOf(db: Database): Promise<School> {
       asked.set(which, rates);
       return rates;
     },
-    fresh,
+    found,
   };
 }
 
@@ -218,7 +212,7 @@ export async function readinessList(db: Database, now: string): Promise<ListedRe
     rows: learners.flatMap(({ id }) => rows.get(id) ?? []),
     pending: stale.length - forecasts.length,
     forecasts,
-    evidence: school.fresh,
+    found: school.found,
   };
 }
 
@@ -316,7 +310,7 @@ export async function evidenceFor(
   const learner = await learnerById(db, learnerId);
   const standard =
     learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
-  if (!learner || !standard) return { view: null, evidence: [] };
+  if (!learner || !standard) return { view: null, found: NOTHING_FOUND };
   const school = await schoolOf(db);
   const [settings, questions] = [await settingsNow(db), await askable(db)];
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
@@ -330,7 +324,7 @@ export async function evidenceFor(
     papersSeen: input.papersSeen,
     brief: readinessOf(input),
   };
-  return { view, evidence: school.fresh };
+  return { view, found: school.found };
 }
 
 /** Hours of lessons from now to the test; null when the diary holds none. */

@@ -18,8 +18,9 @@ import {
   type Database,
   type HeldDrive,
   type LaidMock,
+  type PlacedFilter,
 } from '../../store';
-import type { HotSpotFilter, ToldHotSpots } from '../job';
+import type { HotSpotFilter, LaidAhead, ToldHotSpots } from '../job';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
@@ -60,7 +61,7 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
   }
   return {
     view: { ...tally.told(sites), pending },
-    laid: laid.map(({ mock, ...rest }) => ({ ...rest, mock: mock.id })),
+    laid: laid.map(forKeeping),
   };
 }
 
@@ -84,10 +85,18 @@ interface JustLaid extends Omit<LaidMock, 'mock'> {
   readonly mock: MockView;
 }
 
+/** Lays mocks of the whole school that have no place yet, as many as there is time for. */
+export async function layAhead(db: Database): Promise<LaidAhead> {
+  const { laid, pending } = await layNew(db, { learner: null, route: null, mock: null, seenBy: null });
+  return { laid: laid.map(forKeeping), pending };
+}
+
+const forKeeping = ({ mock, ...rest }: JustLaid): LaidMock => ({ ...rest, mock: mock.id });
+
 /** Lays mocks that have no place yet onto their routes, or onto the roads by their tracks. */
 async function layNew(
   db: Database,
-  filter: HotSpotFilter,
+  filter: PlacedFilter,
 ): Promise<{ readonly laid: readonly JustLaid[]; readonly pending: number }> {
   const since = performance.now();
   const missing = await notPlaced(db, filter);

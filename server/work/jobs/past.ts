@@ -24,6 +24,7 @@ import {
   briefInput,
   FORECASTS,
   hashOf,
+  NOTHING_FOUND,
   schoolOf,
   settingsNow,
   stateOf,
@@ -136,7 +137,7 @@ export async function pastOf(
   const learner = await learnerById(db, learnerId);
   const standard =
     learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
-  if (!learner || !standard) return { view: null, made: [], evidence: [] };
+  if (!learner || !standard) return { view: null, made: [], found: NOTHING_FOUND };
   const { school, settings, questions } = await schoolBefore(db);
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
   const told = new Set(input.evidence.map(({ mock }) => mock));
@@ -153,7 +154,7 @@ export async function pastOf(
     pending,
   } = await made<Stood>(db, wanted, (n) => stoodAt(input, heads[n]?.startedAt ?? now));
   const items = wanted.flatMap(({ what }) => held.get(what) ?? []).reverse();
-  return { view: { items, next: null, pending }, made: fresh, evidence: school.fresh };
+  return { view: { items, next: null, pending }, made: fresh, found: school.found };
 }
 
 /** So many of the newest results tell how strict tests are now; so many learners are drawn for each. */
@@ -191,7 +192,7 @@ export async function strictness(db: Database): Promise<ToldStrictness> {
     const chances = held.get(`result ${id}`)?.chances;
     return chances ? [{ chances, passed }] : [];
   });
-  return { view: { strictness: strictnessOf(taken), pending }, made: fresh, evidence: before.school.fresh };
+  return { view: { strictness: strictnessOf(taken), pending }, made: fresh, found: before.school.found };
 }
 
 /** Chances of passing at each strictness; null where the learner had no mock before the test. */

@@ -1,0 +1,75 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import {
+  fillSummaries,
+  fillWorkedOut,
+  keepPlaced,
+  numberOfMocks,
+  stateOfEvidence,
+  type Database,
+} from './store';
+import { keepFound, readinessOfSchool, work } from './work';
+
+/** With fewer mocks than this, whoever asks first waits for nothing that they would notice. */
+const MANY_MOCKS = 2_000;
+/** From the start to the first look whether there is something to do, between two looks, and between two parts, in milliseconds. */
+const FIRST = 3_000;
+const LOOK = 60_000;
+const NEXT_PART = 300;
+
+interface Where {
+  readonly db: Database;
+  readonly databaseFile: string;
+  readonly now: () => Date;
+}
+
+/**
+ * Works out ahead what somebody will ask for: at the start what isn't kept beside the logs yet, as after an update of
+ * the program; in a school of many mocks then also hot spots and, each day anew, how ready everybody is. The server
+ * answers meanwhile.
+ *
+ * @returns ends it
+ */
+export function workingAhead(where: Where): () => Promise<void> {
+  const stop = new AbortController();
+  // What couldn't be kept is worked out when somebody asks for it.
+  const ended = workAhead(where, stop.signal).catch(() => undefined);
+  return () => {
+    stop.abort();
+    return ended;
+  };
+}
+
+async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal): Promise<void> {
+  const goOn = async () => {
+    await pause(0, undefined, { signal });
+    return !signal.aborted;
+  };
+  await fillWorkedOut(db, goOn);
+  await fillSummaries(db, goOn);
+  let readyOn = '';
+  const much = async () => {
+    if ((await numberOfMocks(db)) < MANY_MOCKS) return;
+    const today = now().toISOString().slice(0, 10);
+    if (readyOn !== today)
+      await untilDone(async () => {
+        const asking = { databaseFile, state: await stateOfEvidence(db), signal };
+        return (await readinessOfSchool(asking, now().toISOString(), keepFound(db))).pending;
+      }, signal);
+    readyOn = today;
+    await untilDone(async () => {
+      const { laid, pending } = await work('lay ahead', databaseFile, {}, { signal });
+      await keepPlaced(db, laid);
+      return pending;
+    }, signal);
+  };
+  await pause(FIRST, undefined, { signal });
+  for (;;) {
+    // What failed is tried again at the next look.
+    await much().catch(() => undefined);
+    await pause(LOOK, undefined, { signal });
+  }
+}
+
+async function untilDone(part: () => Promise<number>, signal: AbortSignal): Promise<void> {
+  while ((await part()) > 0) await pause(NEXT_PART, undefined, { signal });
+}
