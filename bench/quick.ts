@@ -1,15 +1,26 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
+import { compose, randomLoops } from '../core/compose';
+import { kindTable } from '../core/compose/kinds';
+import { createScorer } from '../core/compose/score';
 import { judge } from '../core/marking';
 import { createSearch, endOf, lengthOfArc, mayDrive, turnSeconds, waysFrom } from '../core/network';
 import { randomFrom } from '../core/random';
-import { forecast, posteriorOf, usualSettings } from '../core/readiness';
-import { countyTraffic, naiveVerdict } from '../core/testing';
+import { forecast, posteriorOf, usualSettings, type ForecastInput } from '../core/readiness';
+import { drawingOn } from '../core/route';
+import {
+  bestOfEveryLoop,
+  countyTraffic,
+  gridPosition,
+  naiveVerdict,
+  nineJunctions,
+  plainTests,
+} from '../core/testing';
 import { logOf, shipped } from './judging';
 import { quantile } from './table';
 
-/** How many times longer something else takes than ours, on the same machine in the same minute. */
+/** How something else does against ours: how many times longer it takes, on the same machine in the same minute, or what it finds. */
 interface Ratio {
   readonly what: string;
   readonly ratio: number;
@@ -44,7 +55,14 @@ function ratioOf(what: string, ours: () => void, theirs: () => void): Ratio {
  * @param keep whether these become the committed figures
  */
 export async function quick(keep: boolean): Promise<void> {
-  const ratios = [judging(), await paths(), forecasts()];
+  const ratios = [
+    judging(),
+    await paths(),
+    gains(),
+    plainForecasts(),
+    await againstRandom(),
+    await againstEvery(),
+  ];
   const before = JSON.parse(readFileSync(COMMITTED, 'utf8')) as Readonly<Record<string, number>>;
   console.log('| what | times | committed | |\n| --- | --- | --- | --- |');
   for (const { what, ratio } of ratios) {
@@ -60,19 +78,21 @@ export async function quick(keep: boolean): Promise<void> {
     );
 }
 
+/** Ours is so quick that it is measured so often. */
+const OFTEN = 40;
+
 function judging(): Ratio {
   const standard = shipped('fault-ceiling');
   const events = logOf(standard, 400);
   const start = { retest: false, startedAt: events[0]?.at ?? '' };
-  return ratioOf(
+  const { what, ratio } = ratioOf(
     'judge a log of 400 events: the naive evaluator of the tests against ours',
     () => {
-      for (let n = 0; n < 4; n += 1) judge(standard, events, start);
+      for (let n = 0; n < OFTEN; n += 1) judge(standard, events, start);
     },
-    () => {
-      for (let n = 0; n < 4; n += 1) naiveVerdict(standard, events, start.retest, start.startedAt);
-    },
+    () => void naiveVerdict(standard, events, start.retest, start.startedAt),
   );
+  return { what, ratio: ratio * OFTEN };
 }
 
 async function paths(): Promise<Ratio> {
@@ -104,29 +124,107 @@ async function paths(): Promise<Ratio> {
   );
 }
 
-function forecasts(): Ratio {
+const START = '2026-11-25T09:00:00.000Z';
+
+/** A forecast of somebody of whom nothing is known but what ships. */
+function forecastInput(): ForecastInput {
   const standard = shipped('fault-ceiling');
-  const posterior = posteriorOf(
+  const nothing = { tests: 0, marks: [], exposures: [] };
+  return {
     standard,
-    [],
-    { tests: 0, marks: [], exposures: [] },
-    usualSettings,
-    '2026-11-25T09:00:00.000Z',
-  );
-  const made = (brief: boolean) => () => {
-    forecast({
-      standard,
-      posterior,
-      settings: usualSettings,
-      wrong: [0.8, 0.15, 0.05],
-      hours: 0,
-      seed: 1,
-      brief,
-    });
+    posterior: posteriorOf(standard, [], nothing, usualSettings, START),
+    settings: usualSettings,
+    wrong: [0.8, 0.15, 0.05],
+    hours: 0,
+    seed: 1,
+    brief: true,
   };
+}
+
+function gains(): Ratio {
+  const input = forecastInput();
   return ratioOf(
     'forecast with what each item would gain, against the chance alone',
-    made(true),
-    made(false),
+    () => void forecast(input),
+    () => void forecast({ ...input, brief: false }),
   );
+}
+
+/** So many forecasts with seeds of their own tell how far one is from the others. */
+const SEEDS = 60;
+const PLAIN_TESTS = 150;
+
+/**
+ * Simulated tests that are counted one by one have the variance p (1 - p) each: so many of them as have together the
+ * variance of one forecast.
+ */
+function plainForecasts(): Ratio {
+  const input = forecastInput();
+  const passes = Array.from({ length: SEEDS }, (_, seed) => forecast({ ...input, seed: seed + 1 }).pass);
+  const mean = passes.reduce((sum, pass) => sum + pass, 0) / SEEDS;
+  const variance = passes.reduce((sum, pass) => sum + (pass - mean) ** 2, 0) / (SEEDS - 1);
+  const needed = (mean * (1 - mean)) / variance;
+  const test = plainTests(input, randomFrom(5));
+  const { what, ratio } = ratioOf(
+    'chance of passing: tests simulated and counted one by one, up to the same error, against ours',
+    () => void forecast(input),
+    () => {
+      for (let n = 0; n < PLAIN_TESTS; n += 1) test();
+    },
+  );
+  return { what, ratio: (ratio * needed) / PLAIN_TESTS };
+}
+
+const LOOP = {
+  minutes: 38,
+  wants: { 'mini-roundabout': 1, 'dual-join': 1, 'hill-start': 1 },
+  skills: { roundabouts: 3, 'moving-off-check': 2 },
+  lately: new Set<number>(),
+  proposals: 3,
+  steps: 16_000,
+} as const;
+const RANDOM_LOOPS = 500;
+
+/** Points of the loop that is found, against the best of five hundred random ones; median of three seeds. */
+async function againstRandom(): Promise<Ratio> {
+  const drawing = drawingOn(await countyTraffic());
+  const ratios: number[] = [];
+  for (const seed of [1, 2, 3]) {
+    const wish = { ...LOOP, seed, start: { lat: 52.1238, lon: -2.3165 } };
+    const found = await compose(drawing, wish);
+    if (!found.ok) throw new Error(JSON.stringify(found.problems));
+    ratios.push((found.value[0]?.score.total ?? 0) / (await randomLoops(drawing, wish, RANDOM_LOOPS)));
+  }
+  return {
+    what: `points of a loop: ours against the best of ${RANDOM_LOOPS} random ones`,
+    ratio: quantile(ratios, 0.5),
+  };
+}
+
+/** Points of the loop that is found on nine junctions, against the best of all loops there are. */
+async function againstEvery(): Promise<Ratio> {
+  const traffic = await nineJunctions();
+  const wish = {
+    ...LOOP,
+    start: gridPosition(0.5, 0),
+    minutes: 3.5,
+    wants: {},
+    skills: { roundabouts: 5 },
+    seed: 7,
+    proposals: 1,
+  };
+  const found = await compose(drawingOn(traffic), wish);
+  if (!found.ok) throw new Error(JSON.stringify(found.problems));
+  const [loop] = found.value;
+  const scorer = createScorer(traffic, kindTable(traffic), wish);
+  const best = bestOfEveryLoop(
+    traffic,
+    loop?.from.arc ?? 0,
+    wish.minutes * 60 + 150,
+    (arcs) => scorer.score(arcs).total,
+  );
+  return {
+    what: 'points of a loop on nine junctions: ours against the best of all loops',
+    ratio: (loop?.score.total ?? 0) / best,
+  };
 }

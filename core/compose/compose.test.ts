@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import { countyTraffic, gridPosition, networkOf, often, osmXml } from '../testing';
-import { edgeOf, endOf, openNetwork, reverseOf, trafficOf, turnSeconds, waysFrom } from '../network';
+import { bestOfEveryLoop, countyTraffic, gridPosition, nineJunctions, often } from '../testing';
+import { edgeOf, turnSeconds } from '../network';
 import {
   courseOf,
   drawingOn,
@@ -120,30 +120,7 @@ describe('composing', () => {
 
 describe('on a network so small that all loops can be gone through', () => {
   it('comes within three in a hundred of the best there is', async () => {
-    const row = (name: string, at: readonly (readonly [number, number])[]) => ({
-      at,
-      tags: { highway: 'residential', name, maxspeed: '30 mph' },
-    });
-    const line = [0, 1, 2];
-    const xml = osmXml(
-      [
-        ...line.map((n) =>
-          row(
-            `Row ${n}`,
-            line.map((c) => [c, n] as const),
-          ),
-        ),
-        ...line.map((n) =>
-          row(
-            `Street ${n}`,
-            line.map((r) => [n, r] as const),
-          ),
-        ),
-      ],
-      { '1,1': { highway: 'mini_roundabout' }, '2,0': { ele: '5' } },
-    );
-    const traffic = trafficOf(openNetwork(await networkOf(xml)));
-    const { graph } = traffic;
+    const traffic = await nineJunctions();
     const small: Drawing = drawingOn(traffic);
     for (const minutes of [2.5, 3.5]) {
       const asked = wish({
@@ -158,19 +135,12 @@ describe('on a network so small that all loops can be gone through', () => {
       const result = await compose(small, asked);
       if (!result.ok) throw new Error(JSON.stringify(result.problems));
       const [proposal] = result.value;
-      const home = proposal?.from.arc ?? 0;
-      let best = -Infinity;
-      const walk = (arcs: readonly number[], seconds: number) => {
-        const last = arcs.at(-1) ?? 0;
-        if (arcs.length > 1 && last === home) best = Math.max(best, scorer.score(arcs).total);
-        if (seconds > minutes * 60 + 150) return;
-        for (const next of waysFrom(graph, endOf(graph, last))) {
-          if (next === reverseOf(last)) continue;
-          const more = turnSeconds(traffic, last, next) + (traffic.seconds[next] ?? 0);
-          walk([...arcs, next], seconds + more);
-        }
-      };
-      walk([home], traffic.seconds[home] ?? 0);
+      const best = bestOfEveryLoop(
+        traffic,
+        proposal?.from.arc ?? 0,
+        minutes * 60 + 150,
+        (arcs) => scorer.score(arcs).total,
+      );
       expect(proposal?.score.total ?? 0).toBeGreaterThanOrEqual(best - 0.03 * Math.abs(best));
       expect(proposal?.score.total ?? 0).toBeLessThanOrEqual(best + 1e-9);
     }

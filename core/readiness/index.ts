@@ -1,5 +1,5 @@
 export { fastLimits } from './cells';
-export { drawGamma, drawPoisson } from './draw';
+export { drawBeta, drawGamma, drawPoisson } from './draw';
 export {
   evidenceOf,
   manoeuvrePlan,

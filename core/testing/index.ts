@@ -5,5 +5,7 @@ export { naiveVerdict } from './naive';
 export { eventsOf, firstTest, instant, limitInput, standardInput, standardWith } from './small';
 export { forecastsOf, learnerKinds, type KindFigures, type LearnerKind } from './learners';
 export { mockOf } from './mock';
+export { bestOfEveryLoop, nineJunctions } from './everyLoop';
 export { often } from './often';
+export { plainTests } from './plainForecast';
 export { courseIds, courseOf, laid, vehicleIds, vehicleOf } from './yard';

@@ -40,7 +40,7 @@ export const LARGE = {
   mocks: 30_000,
   routes: 400,
   years: 6,
-  drives: 40,
+  drives: 24,
 } as const;
 export type LargeSize = { readonly [K in keyof typeof LARGE]: number };
 
