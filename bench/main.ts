@@ -1,3 +1,4 @@
+import { busy } from './busy';
 import { disks } from './disks';
 import { driving } from './driving';
 import { eventPath } from './events';
@@ -26,6 +27,7 @@ await makeSchool();
 const all = {
   judging,
   events: eventPath,
+  busy,
   rejudging,
   painting,
   mapping,

@@ -59,7 +59,7 @@ const plain = (what: string, median: string, p95: string, bound: string): Figure
 });
 
 /** A county of many towns, and beside its roads as much else as an extract holds. */
-async function writeLarge(file: string): Promise<void> {
+export async function writeLarge(file: string): Promise<void> {
   const out = createWriteStream(file);
   const write = async (text: string) => {
     if (!out.write(text)) await once(out, 'drain');

@@ -5,9 +5,10 @@ import {
   keepPlaced,
   numberOfMocks,
   stateOfEvidence,
+  stateOfResults,
   type Database,
 } from './store';
-import { keepFound, readinessOfSchool, work } from './work';
+import { keepFound, readinessOfSchool, strictnessOfTests, work } from './work';
 
 /** With fewer mocks than this, whoever asks first waits for nothing that they would notice. */
 const MANY_MOCKS = 2_000;
@@ -24,7 +25,7 @@ interface Where {
 
 /**
  * Works out ahead what somebody will ask for: at the start what isn't kept beside the logs yet, as after an update of
- * the program; in a school of many mocks then also hot spots and, each day anew, how ready everybody is. The server
+ * the program; in a school of many mocks then also hot spots, how strict licence tests are and, each day anew, how ready everybody is. The server
  * answers meanwhile.
  *
  * @returns ends it
@@ -56,6 +57,10 @@ async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal):
         return (await readinessOfSchool(asking, now().toISOString(), keepFound(db))).pending;
       }, signal);
     readyOn = today;
+    await untilDone(async () => {
+      const asking = { databaseFile, state: await stateOfResults(db), signal };
+      return (await strictnessOfTests(asking, keepFound(db))).pending;
+    }, signal);
     await untilDone(async () => {
       const { laid, pending } = await work('lay ahead', databaseFile, {}, { signal });
       await keepPlaced(db, laid);

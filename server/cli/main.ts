@@ -12,6 +12,7 @@ import { isDay, isInstant } from '../../core/time';
 import { clockFrom } from '../clock';
 import type { Running, ServeOptions } from '../serve';
 import { onThisMachine } from '../thisMachine';
+import { stepBack } from '../work/stepBack';
 import { wrong, type Outcome } from './io';
 import type { Reached } from './reach';
 import { gather } from './options';
@@ -26,7 +27,11 @@ const program = new Command('jasperwren')
   .description('Mock tests, marking and readiness for driving instructors')
   .version(packageJson.version)
   .exitOverride()
-  .showHelpAfterError();
+  .showHelpAfterError()
+  // Whatever else is asked for may run beside a server that takes marks.
+  .hook('preAction', (_, command) => {
+    if (command.name() !== 'serve' && command.name() !== 'demo') stepBack();
+  });
 
 const portOption = () =>
   new Option('--port <number>', 'port to answer on').env('PORT').default(4820).argParser(portNumber);

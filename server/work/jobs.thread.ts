@@ -20,6 +20,9 @@ import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
 import { printedReport } from './jobs/report';
+import { stepBack } from './stepBack';
+
+if (process.platform === 'linux') stepBack();
 
 /** Runs in a worker of the pool: one piece of work after another, each reading the database beside the server. */
 export default async function run({
