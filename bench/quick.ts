@@ -1,9 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { DirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
-import { compose, randomLoops } from '../core/compose';
-import { kindTable } from '../core/compose/kinds';
-import { createScorer } from '../core/compose/score';
+import { compose, createScorer, kindTable, randomLoops } from '../core/compose';
 import { judge } from '../core/marking';
 import { createSearch, endOf, lengthOfArc, mayDrive, turnSeconds, waysFrom } from '../core/network';
 import { randomFrom } from '../core/random';

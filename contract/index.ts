@@ -74,6 +74,7 @@ export {
   type RestoreView,
   type SchoolView,
   type UnreadableRecord,
+  type ExportLine,
 } from './school';
 export { PASSPHRASE_LEAST, PassphraseChange, SignIn, type HealthView, type SessionView } from './session';
 export { SheetToKeep } from './sheet';

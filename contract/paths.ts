@@ -276,9 +276,16 @@ export const operations: readonly Operation[] = [
     right: 'keep records safe',
   },
   {
+    method: 'post',
+    path: '/school/export',
+    summary:
+      'Make the whole school into plain files: one JSON object a line, with progress; the last one names the file',
+    right: 'keep records safe',
+  },
+  {
     method: 'get',
-    path: '/school/export.zip',
-    summary: 'The whole school as plain files',
+    path: '/school/export/:file',
+    summary: 'The whole school as plain files, as it was made: a zip, there for some minutes',
     right: 'keep records safe',
   },
   {

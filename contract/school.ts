@@ -134,3 +134,9 @@ export interface UnreadableRecord {
   /** What cannot be read, and what is shown instead. */
   readonly what: string;
 }
+
+/** A line of the answer while the school is made into files: how far it is, and where they are in the end. */
+export type ExportLine =
+  | { readonly kind: 'records'; readonly done: number; readonly total: number }
+  | { readonly kind: 'ready'; readonly file: string; readonly bytes: number }
+  | { readonly kind: 'failed'; readonly detail: string };

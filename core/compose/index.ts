@@ -6,5 +6,6 @@ export {
   type Proposal,
   type Watched,
 } from './compose';
-export { weights, type ScoreParts, type Wish } from './score';
+export { kindTable } from './kinds';
+export { createScorer, weights, type ScoreParts, type Wish } from './score';
 export { skillWeights } from './wishes';

@@ -1,7 +1,8 @@
 import QRCode from 'qrcode';
 import { randomUUID } from 'node:crypto';
-import { rmSync } from 'node:fs';
-import { open } from 'node:fs/promises';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { open, stat } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import {
@@ -39,13 +40,16 @@ import {
   schoolHeld,
 } from '../store';
 import { NoRoom } from '../keeping';
-import { work } from '../work';
+import { exporting, work } from '../work';
+import { asLines } from './asLines';
 import type { Parts } from './parts';
 
 export function schoolRoutes(
   router: Router,
   { db, now, databaseFile, keeper, publicOrigin, trust }: Parts,
 ): void {
+  const exported = passingFiles(databaseFile);
+
   router.get('/school/reach', async (ctx) => {
     const first = trust?.page ?? publicOrigin;
     ctx.body = {
@@ -138,22 +142,27 @@ export function schoolRoutes(
     ctx.body = keeper.view() satisfies BackupsView;
   });
 
-  router.get('/school/export.zip', async (ctx) => {
-    const to = beside('export');
+  router.post('/school/export', (ctx) => {
     const at = now().toISOString();
-    try {
-      await work('export school', databaseFile, { to, now: at }, { signal: whenGone(ctx) });
-      await recordChange(db, { by: instructorOf(ctx), at: now() }, 'school exported', { name: '' });
-      // Once it is open it can be removed: what is read stays until it is closed.
-      const opened = await open(to);
-      ctx.type = 'application/zip';
-      ctx.attachment(`${at.slice(0, 10)}-school.zip`);
-      ctx.length = (await opened.stat()).size;
-      ctx.compress = false;
-      ctx.body = opened.createReadStream();
-    } finally {
-      rmSync(to, { force: true });
-    }
+    const to = beside('export');
+    const by = instructorOf(ctx);
+    asLines(ctx);
+    ctx.body = exporting(databaseFile, { to, now: at }, async () => {
+      await recordChange(db, { by, at: now() }, 'school exported', { name: '' });
+      const { size } = await stat(to);
+      return { kind: 'ready', file: exported.keep(to, at), bytes: size };
+    });
+  });
+
+  router.get('/school/export/:file', async (ctx) => {
+    const found = exported.find(String(ctx.params.file));
+    if (!found) throw notFound('such file: it is there for some minutes only. Make it again');
+    const opened = await open(found.path);
+    ctx.type = 'application/zip';
+    ctx.attachment(`${found.at.slice(0, 10)}-school.zip`);
+    ctx.length = (await opened.stat()).size;
+    ctx.compress = false;
+    ctx.body = opened.createReadStream();
   });
 
   router.get('/school/unreadable', async (ctx) => {
@@ -195,4 +204,36 @@ export function schoolRoutes(
     ctx.set('ETag', etagOf(view.revision));
     ctx.body = view;
   });
+}
+
+/** So long a file that was made for somebody is there, in milliseconds. */
+const THERE_FOR = 600_000;
+
+/** So many are there at once, for as many people. */
+const MOST_FILES = 3;
+
+/** Files that somebody asked for, until they have had time to save them. They lie beside the database. */
+function passingFiles(databaseFile: string) {
+  const folder = dirname(databaseFile);
+  // What a server left that was ended meanwhile.
+  for (const name of existsSync(folder) ? readdirSync(folder) : [])
+    if (name.startsWith(`${basename(databaseFile)}.export-`)) rmSync(join(folder, name), { force: true });
+  const files = new Map<string, { readonly path: string; readonly at: string }>();
+  const remove = (file: string) => {
+    const path = files.get(file)?.path;
+    if (path !== undefined) rmSync(path, { force: true });
+    files.delete(file);
+  };
+  return {
+    /** @returns by what it is found */
+    keep: (path: string, at: string): string => {
+      const [oldest] = files.keys();
+      if (files.size >= MOST_FILES && oldest !== undefined) remove(oldest);
+      const file = randomUUID();
+      files.set(file, { path, at });
+      setTimeout(() => remove(file), THERE_FOR).unref();
+      return file;
+    },
+    find: (file: string) => files.get(file) ?? null,
+  };
 }

@@ -5,6 +5,7 @@ import { nameKey } from '../../core/names';
 import { badInput, conflict, instructorOf, notFound, pageOfList, seenBy, whenGone } from '../http';
 import { addStandard, inTransaction, listStandards, recordChange, standardOf } from '../store';
 import { rejudging, work } from '../work';
+import { asLines } from './asLines';
 import type { Parts } from './parts';
 
 export function standardRoutes(router: Router, { db, databaseFile, now }: Parts): void {
@@ -47,11 +48,7 @@ export function standardRoutes(router: Router, { db, databaseFile, now }: Parts)
   router.get('/standards/:id/:version/mocks', async (ctx) => {
     const { id = '', version = '' } = ctx.params;
     if (!(await standardOf(db, { id, version }))) throw notFound(`standard ${id} ${version}`);
-    ctx.type = 'application/x-ndjson';
-    // Lines must arrive as they come, not when a compressor has enough of them.
-    ctx.compress = false;
-    // Nor when a server in front has.
-    ctx.set('X-Accel-Buffering', 'no');
+    asLines(ctx);
     ctx.body = rejudging(databaseFile, { id, version });
   });
 

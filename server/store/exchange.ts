@@ -57,9 +57,15 @@ const MOST_IN_ALL = 20_000_000_000;
 /**
  * Writes a school into a zip of plain files, also while a server runs on it.
  *
+ * @param onRows told now and then how many records are written, and how many there are
  * @throws DatabaseProblem when there is no school, or the zip is there already
  */
-export async function exportSchool(file: string, to: string, now: Date): Promise<Counts> {
+export async function exportSchool(
+  file: string,
+  to: string,
+  now: Date,
+  onRows: (done: number, total: number) => void = () => undefined,
+): Promise<Counts> {
   if (existsSync(to)) throw new DatabaseProblem(`${to} is there already; nothing was written.`);
   const sqlite = openSchool(file);
   const making = `${to}.making`;
@@ -78,7 +84,11 @@ export async function exportSchool(file: string, to: string, now: Date): Promise
       ),
       'school.json',
     );
-    for (const table of tablesOf(sqlite)) addTable(zip, sqlite, table);
+    const total = Object.values(counts).reduce((sum, count) => sum + count, 0);
+    let done = 0;
+    onRows(done, total);
+    const wrote = (rows: number) => onRows((done += rows), total);
+    for (const table of tablesOf(sqlite)) addTable(zip, sqlite, table, wrote);
     zip.end();
     rmSync(making, { force: true });
     await pipeline(zip.outputStream, createWriteStream(making, { mode: OWNER_ONLY }));
@@ -119,7 +129,7 @@ const exportedCounts = (sqlite: SQLite.Database): Counts =>
     ]),
   );
 
-function addTable(zip: ZipFile, sqlite: SQLite.Database, table: string): void {
+function addTable(zip: ZipFile, sqlite: SQLite.Database, table: string, wrote: (rows: number) => void): void {
   const columns = columnsOf(sqlite, table);
   const rowids = `select rowid from "${table}" order by rowid`;
   const isPlain = columns.every(({ isBlob }) => !isBlob);
@@ -128,7 +138,7 @@ function addTable(zip: ZipFile, sqlite: SQLite.Database, table: string): void {
     const rows = sqlite
       .prepare<[], Record<string, unknown>>(`select rowid as "#", ${names} from "${table}" order by rowid`)
       .iterate();
-    give(null, Readable.from(linesOf(rows, table, columns)));
+    give(null, Readable.from(inParts(linesOf(rows, table, columns), wrote)));
   });
   if (isPlain) return;
   for (const rowid of sqlite.prepare<[], number>(rowids).pluck().all())
@@ -138,6 +148,23 @@ function addTable(zip: ZipFile, sqlite: SQLite.Database, table: string): void {
           const read = sqlite.prepare<[number], Buffer>(`select "${name}" from "${table}" where rowid = ?`);
           give(null, Readable.from([read.pluck().get(rowid) ?? Buffer.alloc(0)]));
         });
+}
+
+/** So many lines are written at once: one by one, that would be most of the work. */
+const LINES = 2_000;
+
+function* inParts(lines: Iterable<string>, wrote: (rows: number) => void): Generator<string> {
+  let [part, count] = ['', 0];
+  for (const line of lines) {
+    part += line;
+    count += 1;
+    if (count < LINES) continue;
+    yield part;
+    wrote(count);
+    [part, count] = ['', 0];
+  }
+  if (count > 0) yield part;
+  wrote(count);
 }
 
 /** Pictures and networks lie beside the lines that name them. */

@@ -66,8 +66,9 @@ export class Client {
   }
 
   /** An answer that is read as it comes. */
-  open = (path: string, signal?: AbortSignal): Promise<Response> =>
+  open = (path: string, signal?: AbortSignal, method = 'GET'): Promise<Response> =>
     fetch(`${this.address}${API}${path}`, {
+      method,
       headers: { ...OWN_CONNECTION, cookie: this.cookie },
       ...(signal ? { signal } : {}),
     });

@@ -1,6 +1,7 @@
 export { priorFor, READINESS, type Prior } from './jobs/evidence';
 export {
   evidenceOfLearner,
+  exporting,
   foretold,
   hotSpotsOf,
   pastOfLearner,

@@ -1,5 +1,6 @@
 import type {
   EvidenceView,
+  ExportLine,
   HotSpotMark,
   HotSpotsView,
   PastView,
@@ -147,4 +148,7 @@ export type Job = {
 }[JobName];
 
 /** What a worker says on the way: that it has begun, or a line of a long answer. */
-export type Said = { readonly kind: 'begun' } | RejudgeLine;
+export type Said = { readonly kind: 'begun' } | WorkLine;
+
+/** A line of a long answer. */
+export type WorkLine = RejudgeLine | ExportLine;

@@ -1,15 +1,16 @@
+import { rmSync } from 'node:fs';
 import { PassThrough, type Readable } from 'node:stream';
 import type {
   EvidenceView,
+  ExportLine,
   HotSpotsView,
   PastView,
-  RejudgeLine,
   ResultView,
   StrictnessView,
 } from '../../contract';
 import type { StandardRef } from '../../core/standard';
 import type { LaidMock, MadeForecast, MadePast } from '../store';
-import type { Found, HotSpotFilter, Jobs, ListedReadiness, ToldPast } from './job';
+import type { Found, HotSpotFilter, Jobs, ListedReadiness, ToldPast, WorkLine } from './job';
 import { keptAnswers } from './kept';
 import { work } from './pool';
 
@@ -162,13 +163,41 @@ const keepsPast =
  * Judges all drives of the school under one standard. The answer is a stream of `RejudgeLine`s, each a line of JSON;
  * closing it ends the work.
  */
-export function rejudging(databaseFile: string, to: StandardRef): Readable {
+export const rejudging = (databaseFile: string, to: StandardRef): Readable =>
+  lineByLine('rejudge', databaseFile, { to }, 'The drives could not all be judged.');
+
+/**
+ * Makes the school into a zip of plain files. The answer is a stream of `ExportLine`s, each a line of JSON; closing it
+ * ends the work, and then nothing is left of it.
+ *
+ * @param made told when the zip is there; says what the last line is
+ */
+export function exporting(
+  databaseFile: string,
+  asked: Jobs['export school']['asked'],
+  made: () => Promise<ExportLine>,
+): Readable {
+  const lines = lineByLine('export school', databaseFile, asked, 'The school could not be exported.', made);
+  // A worker that was ended has not tidied up.
+  lines.on('close', () => rmSync(`${asked.to}.making`, { force: true }));
+  return lines;
+}
+
+/** Work that says how far it is. @param last makes the last line, when all went well */
+function lineByLine<K extends 'rejudge' | 'export school'>(
+  what: K,
+  databaseFile: string,
+  asked: Jobs[K]['asked'],
+  failure: string,
+  last: (() => Promise<WorkLine>) | null = null,
+): Readable {
   const lines = new PassThrough();
   const gone = new AbortController();
-  const write = (line: RejudgeLine) => lines.write(`${JSON.stringify(line)}\n`);
+  const write = (line: WorkLine) => lines.write(`${JSON.stringify(line)}\n`);
   lines.on('close', () => gone.abort());
-  work('rejudge', databaseFile, { to }, { signal: gone.signal, onLine: write })
-    .catch(() => write({ kind: 'failed', detail: 'The drives could not all be judged.' }))
+  work(what, databaseFile, asked, { signal: gone.signal, onLine: write })
+    .then(async () => last && write(await last()))
+    .catch(() => write({ kind: 'failed', detail: failure }))
     .finally(() => lines.end());
   return lines;
 }

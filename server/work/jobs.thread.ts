@@ -52,7 +52,9 @@ function done(
     case 'preview restore':
       return usable(() => previewed(job.databaseFile, job.backup, job.to));
     case 'export school':
-      return exportSchool(job.databaseFile, job.to, new Date(job.now));
+      return exportSchool(job.databaseFile, job.to, new Date(job.now), (written, total) =>
+        say({ kind: 'records', done: written, total }),
+      );
     case 'backup':
       return backUp(job.databaseFile, job.to);
     default:

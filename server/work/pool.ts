@@ -1,8 +1,7 @@
 import { once } from 'node:events';
 import { MessageChannel } from 'node:worker_threads';
 import Piscina from 'piscina';
-import type { RejudgeLine } from '../../contract';
-import type { JobName, Jobs, Said } from './job';
+import type { JobName, Jobs, Said, WorkLine } from './job';
 
 /**
  * All that takes longer than a moment is worked out here, beside the server: two workers, whoever asks and however
@@ -50,7 +49,7 @@ export interface HowToWork {
   /** From its beginning it may take so long; else it may take as long as it likes. */
   readonly seconds?: number;
   /** Told of each line on the way. */
-  readonly onLine?: (line: RejudgeLine) => void;
+  readonly onLine?: (line: WorkLine) => void;
 }
 
 /**

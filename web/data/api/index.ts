@@ -1,3 +1,4 @@
+export { linesOf } from './lines';
 export { api, errorText, isSignedOut, isTaken, PAGE } from './api';
 export {
   useHealthQuery,

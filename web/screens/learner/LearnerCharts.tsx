@@ -11,7 +11,7 @@ import {
 } from '../../../core/standard';
 import { dayAxis, Figure } from '../../parts/charts';
 import { usePastQuery } from '../../data/api';
-import { dayText, localZone } from '../../parts/ui';
+import { dayText, LoadingNote, localZone } from '../../parts/ui';
 import { percent } from '../../parts/readiness';
 
 interface Props {
@@ -27,7 +27,7 @@ const day = (at: string): string => dayText(at, localZone());
 
 /** Where pictures tell more: the chance over time, small faults with their trend, gains, areas, totals. */
 export function LearnerCharts({ learner, standard, readiness, evidence, standardId }: Props) {
-  const { currentData: past } = usePastQuery({ learner: learner.id, standard: standardId });
+  const { currentData: past, isError } = usePastQuery({ learner: learner.id, standard: standardId });
   const file = (what: string) => `${learner.name.toLowerCase().replaceAll(/\W+/g, '-')}-${what}`;
   const two = {
     display: 'grid',
@@ -36,7 +36,14 @@ export function LearnerCharts({ learner, standard, readiness, evidence, standard
   };
   return (
     <Box component="section" aria-label="Charts" sx={two}>
-      <OverTime rows={past?.items ?? []} file={file('chance')} />
+      {past || isError ? (
+        <OverTime rows={past?.items ?? []} file={file('chance')} />
+      ) : (
+        // Room for it, so that the others stay where they are.
+        <Box sx={{ minHeight: 360 }}>
+          <LoadingNote what="the chance after each mock" />
+        </Box>
+      )}
       <Trend evidence={evidence} file={file('small-faults')} />
       <Gains {...{ standard, readiness }} file={file('gains')} />
       <Totals {...{ standard, readiness }} file={file('totals')} />

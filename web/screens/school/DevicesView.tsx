@@ -1,6 +1,6 @@
 import { Box, Button, Link, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
-import { API, type BackupsView, type ReachView } from '../../../contract';
+import type { BackupsView, ReachView } from '../../../contract';
 import {
   errorText,
   useBackUpMutation,
@@ -23,6 +23,7 @@ import {
   RemoveButton,
   WideTable,
 } from '../../parts/ui';
+import { Export } from './Export';
 import { RestoreDialog } from './RestoreDialog';
 
 /** How tablets and phones reach the school, and the copies that are kept of it. */
@@ -157,9 +158,6 @@ function Backups() {
         <Button variant="outlined" disabled={made.isLoading} onClick={() => void backUp()}>
           {made.isLoading ? 'Backing up …' : 'Back up now'}
         </Button>
-        <Button href={`${API}/school/export.zip`} download color="inherit">
-          Download the school as files
-        </Button>
         <FileButton accept=".db,application/vnd.sqlite3" onFile={(file) => void take(file)}>
           {taken.isLoading ? 'Checking the file …' : 'Add a backup file'}
         </FileButton>
@@ -170,9 +168,7 @@ function Backups() {
           {taken.data.name} is in the list. Nothing is restored yet.
         </Typography>
       ) : null}
-      <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
-        The download is a zip that other programs can read. Passphrases aren’t in it.
-      </Typography>
+      <Export />
     </Box>
   );
 }

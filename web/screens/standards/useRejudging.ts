@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { API, type ProblemDetails, type RejudgedMock, type RejudgeLine } from '../../../contract';
+import { API, type RejudgedMock, type RejudgeLine } from '../../../contract';
 import type { StandardRef } from '../../../core/standard';
+import { linesOf } from '../../data/api';
 
 export interface Rejudging {
   readonly status: 'running' | 'done' | 'cancelled' | 'failed';
@@ -24,7 +25,9 @@ export function useRejudging({ id, version }: StandardRef) {
     setState(begun);
     void (async () => {
       try {
-        for await (const line of linesOf(`${API}/standards/${id}/${version}/mocks`, controller.signal))
+        for await (const line of linesOf<RejudgeLine>(`${API}/standards/${id}/${version}/mocks`, {
+          signal: controller.signal,
+        }))
           setState((before) => after(before, line));
       } catch (error) {
         if (controller.signal.aborted) return;
@@ -60,23 +63,5 @@ function after(before: Rejudging, line: RejudgeLine): Rejudging {
       return { ...before, status: 'done' };
     case 'failed':
       return { ...before, status: 'failed', failure: line.detail };
-  }
-}
-
-/** The lines of an answer as they come. */
-async function* linesOf(url: string, signal: AbortSignal): AsyncGenerator<RejudgeLine> {
-  const answer = await fetch(url, { signal });
-  if (!answer.ok || !answer.body) {
-    const problem = (await answer.json().catch(() => null)) as ProblemDetails | null;
-    throw new Error(problem?.detail ?? 'The request failed. Nothing was changed.');
-  }
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = '';
-  for (;;) {
-    const { done, value } = await reader.read();
-    const lines = (rest + (value ?? '')).split('\n');
-    rest = lines.pop() ?? '';
-    for (const line of lines) yield JSON.parse(line) as RejudgeLine;
-    if (done) break;
   }
 }
