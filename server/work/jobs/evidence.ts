@@ -56,8 +56,8 @@ export interface School {
   /** What mocks tell under a standard, the newest first. */
   readonly under: (standard: Standard, mocks: readonly HeadOfMock[]) => Promise<readonly Evidence[]>;
   /**
-   * The school's rates under a standard, from the mocks before a day. So they are the same all day, whatever is marked
-   * meanwhile.
+   * The school's rates under a standard, from the mocks before a day, as they stood when they were first asked for. So
+   * they are the same all day, whatever is marked meanwhile or afterwards; one mock more or fewer makes them anew.
    */
   readonly rates: (standard: Standard, day: string) => Promise<Rates>;
   /** What was worked out on the way and isn't kept yet. */
@@ -96,7 +96,7 @@ export async function schoolOf(db: Database): Promise<School> {
   };
   const ratesOf = async (standard: Standard, day: string): Promise<Rates> => {
     const newest = [...byLearner.values()].map((mocks) => before(mocks, day).slice(0, NEWEST));
-    const from = hashOf([WORKED_OUT, standard.id, standard.version, newest.flat().map(stateOf)]);
+    const from = hashOf([WORKED_OUT, standard.id, standard.version, day, newest.flat().map(({ id }) => id)]);
     const known = await ratesKept(db, from);
     if (known) return { school: known, from };
     await under(standard, newest.flat());
