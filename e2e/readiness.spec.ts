@@ -260,7 +260,7 @@ test('the school: its own advice is shown at the debrief, absurd settings cannot
   await expect(strict).toContainText(/from \d+ results/, { timeout: 20_000 });
   await expect(strict).toContainText('Forecasts don’t use this');
   await strict.getByRole('button', { name: /^Use [\d.]+ in forecasts/ }).click();
-  await expect(strict).toContainText(/Forecasts reckon with [\d.]+ times/);
+  await expect(strict).toContainText(/Forecasts count [\d.]+ times/);
   await strict.getByRole('button', { name: 'Stop using it' }).click();
   await expect(strict).toContainText('Forecasts don’t use this');
 

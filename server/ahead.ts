@@ -5,6 +5,7 @@ import {
   keepPlaced,
   numberOfMocks,
   stateOfEvidence,
+  stateOfPlaces,
   stateOfResults,
   type Database,
 } from './store';
@@ -25,8 +26,8 @@ interface Where {
 
 /**
  * Works out ahead what somebody will ask for: at the start what isn't kept beside the logs yet, as after an update of
- * the program; in a school of many mocks then also hot spots, how strict licence tests are and, each day anew, how ready everybody is. The server
- * answers meanwhile.
+ * the program; in a school of many mocks then also hot spots, how strict licence tests are and, each day anew, how ready
+ * everybody is. The server answers meanwhile.
  *
  * @returns ends it
  */
@@ -47,7 +48,7 @@ async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal):
   };
   await fillWorkedOut(db, goOn);
   await fillSummaries(db, goOn);
-  let readyOn = '';
+  let [readyOn, placedAt] = ['', ''];
   const much = async () => {
     if ((await numberOfMocks(db)) < MANY_MOCKS) return;
     const today = now().toISOString().slice(0, 10);
@@ -61,11 +62,14 @@ async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal):
       const asking = { databaseFile, state: await stateOfResults(db), signal };
       return (await strictnessOfTests(asking, keepFound(db))).pending;
     }, signal);
-    await untilDone(async () => {
-      const { laid, pending } = await work('lay ahead', databaseFile, {}, { signal });
-      await keepPlaced(db, laid);
-      return pending;
-    }, signal);
+    const places = await stateOfPlaces(db);
+    if (placedAt !== places)
+      await untilDone(async () => {
+        const { laid, pending } = await work('lay ahead', databaseFile, {}, { signal });
+        await keepPlaced(db, laid);
+        return pending;
+      }, signal);
+    placedAt = places;
   };
   await pause(FIRST, undefined, { signal });
   for (;;) {
@@ -75,6 +79,13 @@ async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal):
   }
 }
 
+/** Part after part, as long as there is less left each time: what can't be kept would be made again for ever. */
 async function untilDone(part: () => Promise<number>, signal: AbortSignal): Promise<void> {
-  while ((await part()) > 0) await pause(NEXT_PART, undefined, { signal });
+  let before = Infinity;
+  for (;;) {
+    const left = await part();
+    if (left === 0 || left >= before) return;
+    before = left;
+    await pause(NEXT_PART, undefined, { signal });
+  }
 }

@@ -132,7 +132,7 @@ async function papersSeenOf(db: Database, [last]: readonly HeadOfMock[]): Promis
 }
 
 /** The standard that a learner prepares for, in its newest version. */
-export const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
+const targetOf = async (db: Database, { preparesFor }: LearnerView): Promise<Standard | null> =>
   preparesFor === null ? null : newestStandard(db, preparesFor);
 
 /** Answers to safety questions, drilled and in mocks, in time order. */
@@ -296,6 +296,23 @@ async function rowOf(
 }
 
 /**
+ * A learner, and under what they are asked about.
+ *
+ * @param standardId of another standard than the one prepared for; null for that
+ * @returns null when there is no such learner, or no standard to ask under
+ */
+export async function whoUnder(
+  db: Database,
+  learnerId: string,
+  standardId: string | null,
+): Promise<{ readonly learner: LearnerView; readonly standard: Standard } | null> {
+  const learner = await learnerById(db, learnerId);
+  const standard =
+    learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
+  return learner && standard && { learner, standard };
+}
+
+/**
  * What is needed to work out one learner's chance elsewhere.
  *
  * @param standardId of another standard than the one prepared for; null for that
@@ -307,10 +324,9 @@ export async function evidenceFor(
   standardId: string | null,
   now: string,
 ): Promise<LearnersEvidence> {
-  const learner = await learnerById(db, learnerId);
-  const standard =
-    learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
-  if (!learner || !standard) return { view: null, found: NOTHING_FOUND };
+  const who = await whoUnder(db, learnerId, standardId);
+  if (!who) return { view: null, found: NOTHING_FOUND };
+  const { learner, standard } = who;
   const school = await schoolOf(db);
   const [settings, questions] = [await settingsNow(db), await askable(db)];
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);

@@ -28,7 +28,7 @@ import {
   schoolOf,
   settingsNow,
   stateOf,
-  targetOf,
+  whoUnder,
 } from './evidence';
 
 /** What a school holds for forecasts of days that are over, asked for once. */
@@ -134,10 +134,9 @@ export async function pastOf(
   standardId: string | null,
   now: string,
 ): Promise<ToldPast> {
-  const learner = await learnerById(db, learnerId);
-  const standard =
-    learner && (standardId === null ? await targetOf(db, learner) : await newestStandard(db, standardId));
-  if (!learner || !standard) return { view: null, made: [], found: NOTHING_FOUND };
+  const who = await whoUnder(db, learnerId, standardId);
+  if (!who) return { view: null, made: [], found: NOTHING_FOUND };
+  const { learner, standard } = who;
   const { school, settings, questions } = await schoolBefore(db);
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
   const told = new Set(input.evidence.map(({ mock }) => mock));
