@@ -42,10 +42,7 @@ export function workingAhead(where: Where): () => Promise<void> {
 }
 
 async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal): Promise<void> {
-  const goOn = async () => {
-    await pause(0, undefined, { signal });
-    return !signal.aborted;
-  };
+  const goOn = () => pause(0, true, { signal });
   await fillWorkedOut(db, goOn);
   await fillSummaries(db, goOn);
   let [readyOn, placedAt] = ['', ''];

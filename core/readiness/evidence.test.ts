@@ -1,8 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import { isFixedCourse, manoeuvresDue, type DriveEvent } from '../marking';
 import { sheetEvents, type SheetRun, type Tally } from '../session';
-import { readStandard, stepsToCount, type Standard } from '../standard';
+import { stepsToCount, type Standard } from '../standard';
+import { shippedStandards } from '../testing';
 import { fastLimits } from './cells';
 import { evidenceOf, type Evidence } from './evidence';
 import { posteriorOf } from './posterior';
@@ -11,13 +11,7 @@ import { forecast } from './simulate';
 
 const DAY = '2026-11-25T12:00:00.000Z';
 const NONE = { tests: 0, marks: [], exposures: [] };
-const shipped: readonly Standard[] = readdirSync('data/standards')
-  .filter((name) => name.endsWith('.standard.json'))
-  .map((name) => {
-    const read = readStandard(readFileSync(`data/standards/${name}`, 'utf8'));
-    if (!read.ok) throw new Error(name);
-    return read.value;
-  });
+const shipped = shippedStandards();
 const yards = shipped.filter(isFixedCourse);
 const roads = shipped.filter((standard) => !isFixedCourse(standard));
 const pairs = yards.flatMap((yard) => roads.map((road) => [yard.title, road.title, yard, road] as const));

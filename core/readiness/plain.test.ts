@@ -1,8 +1,6 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { expect, it } from '@jest/globals';
 import { randomFrom } from '../random';
-import { readStandard, type Standard } from '../standard';
-import { mockOf, often, plainTests } from '../testing';
+import { mockOf, often, plainTests, shippedStandards } from '../testing';
 import { fastLimits } from './cells';
 import { posteriorOf } from './posterior';
 import { usualSettings } from './settings';
@@ -11,12 +9,7 @@ import { forecast } from './simulate';
 const DAY = '2026-11-25T09:00:00.000Z';
 const NONE = { tests: 0, marks: [], exposures: [] };
 
-const shipped: readonly Standard[] = readdirSync('data/standards')
-  .filter((name) => name.endsWith('.standard.json'))
-  .flatMap((name) => {
-    const read = readStandard(readFileSync(`data/standards/${name}`, 'utf8'));
-    return read.ok ? [read.value] : [];
-  });
+const shipped = shippedStandards();
 
 it.each(shipped.map((standard) => [standard.title, standard] as const))(
   '%s: the chance is the share of simulated tests that are passed, one by one',

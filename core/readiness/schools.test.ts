@@ -1,9 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../random';
-import { allLimits, readStandard, workOutLimits, type Happening, type Standard } from '../standard';
-import { anyStandard, firstTest, mockOf, often } from '../testing';
+import { allLimits, workOutLimits, type Happening, type Standard } from '../standard';
+import { anyStandard, firstTest, mockOf, often, shippedStandards } from '../testing';
 import { fastLimits } from './cells';
 import type { Evidence } from './evidence';
 import { posteriorOf } from './posterior';
@@ -54,13 +53,7 @@ function quickly(standard: Standard, sequence: readonly number[]): string | null
   return at < 0 ? null : (limits[limit] ?? null);
 }
 
-const shippedStandards: readonly Standard[] = readdirSync('data/standards')
-  .filter((name) => name.endsWith('.standard.json'))
-  .map((name) => {
-    const read = readStandard(readFileSync(`data/standards/${name}`, 'utf8'));
-    if (!read.ok) throw new Error(name);
-    return read.value;
-  });
+const shipped = shippedStandards();
 
 describe('the fast form of the limits', () => {
   it('agrees with the one evaluator on random standards with caps, sections, runs and attempts', () => {
@@ -84,7 +77,7 @@ describe('the fast form of the limits', () => {
     expect(breached).toBeGreaterThan(often(60, 250));
   });
 
-  it.each(shippedStandards.map((standard) => [standard.title, standard] as const))(
+  it.each(shipped.map((standard) => [standard.title, standard] as const))(
     'agrees with the one evaluator on %s',
     (_, standard) => {
       const random = randomFrom(11);
@@ -107,7 +100,7 @@ describe('the fast form of the limits', () => {
 });
 
 describe('every school', () => {
-  it.each(shippedStandards.map((standard) => [standard.title, standard] as const))(
+  it.each(shipped.map((standard) => [standard.title, standard] as const))(
     '%s: faultless passes, hopeless does not; every gain helps, and the hours never hurt',
     (_, standard) => {
       const { cells } = fastLimits(standard);

@@ -7,5 +7,6 @@ export { forecastsOf, learnerKinds, type KindFigures, type LearnerKind } from '.
 export { mockOf } from './mock';
 export { bestOfEveryLoop, nineJunctions } from './everyLoop';
 export { often } from './often';
+export { shippedStandards } from './shipped';
 export { plainTests } from './plainForecast';
 export { courseIds, courseOf, laid, vehicleIds, vehicleOf } from './yard';

@@ -52,7 +52,7 @@ const undoneAlready = (sqlite: SQLite.Database): SqliteDatabase => {
 /** So many statements are kept ready; a batch of events uses some fifteen. */
 const READY = 300;
 
-/** Statements that are asked again need not be read again, which is a fifth of the time of a batch of events. */
+/** Statements that are asked again need not be read again, which is an eighth of the time of a batch of events. */
 function prepareOnce(sqlite: SQLite.Database): SqliteDatabase['prepare'] {
   const ready = new Map<string, SQLite.Statement>();
   return (text) => {

@@ -8,25 +8,20 @@ import { readJson } from './readable';
  * long log is not read for it.
  */
 export async function highestSeqs(db: Database, mock: string): Promise<Record<string, number>> {
+  const highestIn = (name: 'events' | 'fixes') => {
+    const table = sql.table(name);
+    return sql`select * from (
+      with recursive devices(device) as (
+        select min(device) from ${table} where mock = ${mock}
+        union all
+        select (select min(device) from ${table} where mock = ${mock} and device > devices.device)
+        from devices where device is not null
+      )
+      select device, (select max(seq) from ${table} where mock = ${mock} and device = devices.device) as seq
+      from devices where device is not null)`;
+  };
   const { rows } = await sql<{ device: string; seq: number }>`
-    with recursive
-    marking(device) as (
-      select min(device) from events where mock = ${mock}
-      union all
-      select (select min(device) from events where mock = ${mock} and device > marking.device)
-      from marking where device is not null
-    ),
-    fixing(device) as (
-      select min(device) from fixes where mock = ${mock}
-      union all
-      select (select min(device) from fixes where mock = ${mock} and device > fixing.device)
-      from fixing where device is not null
-    )
-    select device, (select max(seq) from events where mock = ${mock} and device = marking.device) as seq
-    from marking where device is not null
-    union all
-    select device, (select max(seq) from fixes where mock = ${mock} and device = fixing.device)
-    from fixing where device is not null`.execute(db);
+    ${highestIn('events')} union all ${highestIn('fixes')}`.execute(db);
   const highest: Record<string, number> = {};
   for (const { device, seq } of rows) highest[device] = Math.max(highest[device] ?? 0, seq);
   return highest;

@@ -204,6 +204,7 @@ const SLICE = 20;
 
 /** Keeps where mocks lie, but those that have changed since they were laid. */
 export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promise<void> {
+  if (laid.length === 0) return;
   const held = await db.selectFrom('sites').select(['id', 'key', 'body']).execute();
   const known = new Map(held.map(({ id, key, body }) => [key, { id, body }]));
   for (let n = 0; n < laid.length; n += SLICE)

@@ -246,9 +246,9 @@ export interface Tables {
   };
   /** The last forecast of each learner for lists, with what it was made from. */
   forecasts: { learner: string; made_from: string; body: string };
-  /** Forecasts of days that are over, as they were made: after each mock, and for each official result. */
   /** The school's rates of faults, by what they were made from. */
   rates: { made_from: string; body: string };
+  /** Forecasts of days that are over, as they were made: after each mock, and for each official result. */
   past_forecasts: { learner: string; what: string; made_from: string; body: string };
   events: EventRow;
   /** Position fixes, kept apart from marks: they are many, and no verdict needs them. */

@@ -72,7 +72,7 @@ interface Rates {
   readonly from: string;
 }
 
-export async function schoolOf(db: Database): Promise<School> {
+async function schoolOf(db: Database): Promise<School> {
   const byLearner = new Map<string, HeadOfMock[]>();
   for (const head of await headsOfMocks(db)) {
     const kin = byLearner.get(head.learner);
@@ -149,15 +149,22 @@ export async function answersFor(
   return [...drilled, ...asked].sort((a, b) => a.at.localeCompare(b.at));
 }
 
-export async function settingsNow(db: Database): Promise<ReadinessSettings> {
+async function settingsNow(db: Database): Promise<ReadinessSettings> {
   return settingsFrom((await settingsHeld(db, READINESS)).body);
 }
 
-export async function askable(db: Database): Promise<ReadinessInput['questions']> {
+async function askable(db: Database): Promise<ReadinessInput['questions']> {
   return (await listQuestions(db))
     .filter(({ enabled }) => enabled)
     .map(({ question: { id, kind } }) => ({ id, kind }));
 }
+
+/** What forecasts lean on besides their learner, asked for once. */
+export const wholeSchool = async (db: Database) => ({
+  school: await schoolOf(db),
+  settings: await settingsNow(db),
+  questions: await askable(db),
+});
 
 /** So long forecasts are made for one answer, in milliseconds, but so many at least; the others come with the next. */
 const MOST_TIME = 1_000;
@@ -166,9 +173,7 @@ const LEAST_MADE = 30;
 /** How ready each learner of the school is: kept forecasts, and as many new ones as there is time for. */
 export async function readinessList(db: Database, now: string): Promise<ListedReadiness> {
   const since = performance.now();
-  const school = await schoolOf(db);
-  const settings = await settingsNow(db);
-  const questions = await askable(db);
+  const { school, settings, questions } = await wholeSchool(db);
   const counts = await mocksByLearner(db);
   const drilled = await drillStates(db);
   const kept = await forecastsKept(db);
@@ -327,8 +332,7 @@ export async function evidenceFor(
   const who = await whoUnder(db, learnerId, standardId);
   if (!who) return { view: null, found: NOTHING_FOUND };
   const { learner, standard } = who;
-  const school = await schoolOf(db);
-  const [settings, questions] = [await settingsNow(db), await askable(db)];
+  const { school, settings, questions } = await wholeSchool(db);
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
   const view = {
     standard: { id: standard.id, version: standard.version, title: standard.title },
@@ -372,11 +376,11 @@ export async function priorFor(
   mocks: readonly MockDrive[],
   day: string,
 ): Promise<Prior> {
-  const school = await schoolOf(db);
+  const { school, settings, questions } = await wholeSchool(db);
   return {
     school: (await school.rates(standard, day)).school,
-    settings: await settingsNow(db),
-    questions: await askable(db),
+    settings,
+    questions,
     answers: allAnswers(mocks, answersOf(await drillOf(db, learnerId))),
     papers: (await learnerById(db, learnerId))?.papers ?? [],
     papersSeen: await papersSeenOf(db, school.mocksOf(learnerId)),

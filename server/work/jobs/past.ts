@@ -20,28 +20,19 @@ import {
 import type { ToldPast, ToldStrictness } from '../job';
 import {
   answersFor,
-  askable,
   briefInput,
   FORECASTS,
   hashOf,
   NOTHING_FOUND,
-  schoolOf,
-  settingsNow,
   stateOf,
+  wholeSchool,
   whoUnder,
 } from './evidence';
-
-/** What a school holds for forecasts of days that are over, asked for once. */
-const schoolBefore = async (db: Database) => ({
-  school: await schoolOf(db),
-  settings: await settingsNow(db),
-  questions: await askable(db),
-});
 
 /** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
 async function knownBefore(
   db: Database,
-  { school, settings, questions }: Awaited<ReturnType<typeof schoolBefore>>,
+  { school, settings, questions }: Awaited<ReturnType<typeof wholeSchool>>,
   learnerId: string,
   standardId: string,
   day: string,
@@ -81,7 +72,7 @@ export async function foretell(
   standardId: string,
   day: string,
 ): Promise<ResultView['foretold']> {
-  const known = await knownBefore(db, await schoolBefore(db), learnerId, standardId, day);
+  const known = await knownBefore(db, await wholeSchool(db), learnerId, standardId, day);
   if (!known) return null;
   const { pass, low, high } = readinessOf(known).forecast;
   return { pass, low, high, mocks: known.evidence.length };
@@ -137,7 +128,7 @@ export async function pastOf(
   const who = await whoUnder(db, learnerId, standardId);
   if (!who) return { view: null, made: [], found: NOTHING_FOUND };
   const { learner, standard } = who;
-  const { school, settings, questions } = await schoolBefore(db);
+  const { school, settings, questions } = await wholeSchool(db);
   const input = await briefInput(db, { school, settings, questions, now }, learner, standard);
   const told = new Set(input.evidence.map(({ mock }) => mock));
   const heads = school.mocksOf(learnerId).filter(({ id }) => told.has(id));
@@ -162,7 +153,7 @@ const DRAWN = 80;
 
 /** How strict licence tests are against the school's mocks, from its newest results; null without any. */
 export async function strictness(db: Database): Promise<ToldStrictness> {
-  const before = await schoolBefore(db);
+  const before = await wholeSchool(db);
   const settings = { ...before.settings, outer: DRAWN };
   const results = (await listResults(db, null)).slice(0, RESULTS);
   // It is asked at other nerves than those that are set.

@@ -25,6 +25,7 @@ import {
 } from '../../parts/ui';
 import { Export } from './Export';
 import { RestoreDialog } from './RestoreDialog';
+import { sizeText } from './sizeText';
 
 /** How tablets and phones reach the school, and the copies that are kept of it. */
 export function DevicesView() {
@@ -243,6 +244,3 @@ function ListOfBackups({ backups: { folder, items, failed, late } }: { readonly 
     </Box>
   );
 }
-
-const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;

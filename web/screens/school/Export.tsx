@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { API, type ExportLine } from '../../../contract';
 import { linesOf } from '../../data/api';
 import { ErrorNote } from '../../parts/ui';
+import { sizeText } from './sizeText';
 
 type Making =
   | { readonly at: 'rest' }
@@ -12,8 +13,6 @@ type Making =
 
 const number = new Intl.NumberFormat('en-GB');
 const addressOf = (file: string): string => `${API}/school/export/${file}`;
-const megabytes = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${Math.round(bytes / 1e6)} MB`;
 
 function after(line: ExportLine): Making {
   switch (line.kind) {
@@ -38,12 +37,11 @@ export function Export() {
     setMaking({ at: 'work', done: 0, total: 0 });
     try {
       const asked = { method: 'POST', signal: controller.signal };
-      let last: Making = { at: 'failure', why: 'The server stopped before it was done.' };
+      let last: Making = { at: 'work', done: 0, total: 0 };
       for await (const line of linesOf<ExportLine>(`${API}/school/export`, asked))
         setMaking((last = after(line)));
       if (last.at === 'end') window.location.assign(addressOf(last.file));
-      else if (last.at === 'work')
-        setMaking({ at: 'failure', why: 'The server stopped before it was done.' });
+      if (last.at === 'work') setMaking({ at: 'failure', why: 'The server stopped before it was done.' });
     } catch (error) {
       if (!controller.signal.aborted)
         setMaking({
@@ -85,7 +83,7 @@ export function Export() {
       {making.at === 'failure' ? <ErrorNote title="Couldn’t make the files">{making.why}</ErrorNote> : null}
       {making.at === 'end' ? (
         <Typography role="status">
-          The files are ready ({megabytes(making.bytes)}). If nothing was saved:{' '}
+          The files are ready ({sizeText(making.bytes)}). If nothing was saved:{' '}
           <a href={addressOf(making.file)} download>
             save them
           </a>
