@@ -14,7 +14,7 @@ const watchBlocks = () => {
 
 /**
  * Pages as a person opens them in Chromium: until their main content shows, and the longest time that the page could
- * not answer a touch.
+ * not answer a touch; then what it holds.
  *
  * @param pages address of each, and words that only its main content has
  */
@@ -28,6 +28,13 @@ export async function heavyPages(
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    const inspector = await page.context().newCDPSession(page);
+    await inspector.send('Performance.enable');
+    const held = async () => {
+      await inspector.send('HeapProfiler.collectGarbage');
+      const { metrics } = await inspector.send('Performance.getMetrics');
+      return (metrics.find(({ name }) => name === 'JSHeapUsedSize')?.value ?? Number.NaN) / 1e6;
+    };
     await page.addInitScript(watchBlocks);
     await page.goto(address);
     await page.getByRole('button', { name: 'Look round the demo school' }).click();
@@ -45,6 +52,8 @@ export async function heavyPages(
       const what = path.replaceAll(/[0-9a-f-]{36}/g, '…');
       figures.push(figureOf(`${what}, shown`, shown, 'under 1 s'));
       figures.push(figureOf(`${what}, longest block`, blocked, 'under 1 s'));
+      const megabytes = `${(await held()).toFixed(0)} MB`;
+      figures.push({ what: `${what}, memory`, median: megabytes, p95: megabytes, bound: 'under 200 MB' });
     }
     return figures;
   } finally {

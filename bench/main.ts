@@ -8,6 +8,7 @@ import { forecasts } from './forecasts';
 import { hotSpots } from './hotspots';
 import { judging } from './judging';
 import { kills } from './kills';
+import { large } from './large';
 import { mapping } from './map';
 import { painting } from './painting';
 import { pads } from './pads';
@@ -56,5 +57,6 @@ if (named.length === 0 || named.includes('forecasts')) forecasts();
 // Attacks take minutes, and are made only when they are asked for.
 if (named.includes('fuzz')) await fuzzing();
 if (named.includes('heavy')) await heavy();
+if (named.includes('large')) await large();
 if (named.includes('disks')) await disks();
 if (named.includes('kills')) await kills();

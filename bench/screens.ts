@@ -25,7 +25,10 @@ export async function screens(): Promise<readonly Figure[]> {
       ['/diary', /Tomas Wielgosz/],
       ['/vehicles', /Grey hatchback/],
       ['/standards', /Fault ceiling/],
-      ['/school', /Pellam Cross|General/],
+      ['/school', /Brier score/],
+      ['/setup', /Standard/],
+      ['/questions/bank', /Explain/],
+      ['/yard', /Reverse/],
     ]);
   } finally {
     await server.kill();

@@ -53,7 +53,7 @@ function rowsOf(file: string): Record<string, unknown[]> {
     .all()
     .filter(
       (name) =>
-        !/^sqlite_|^kysely|^links$|^sessions$|^worked_out$|^evidence$|^forecasts$|^past_forecasts$|^rates$|^sites$|^placed$/.test(
+        !/^sqlite_|^kysely|^links$|^sessions$|^worked_out$|^evidence$|^forecasts$|^past_forecasts$|^rates$|^sites$|^ways$|^spots$|^placed$|^placed_marks$/.test(
           name,
         ),
     );

@@ -14,6 +14,7 @@ import {
   listMocks,
   listRoutes,
   openDatabase,
+  unreadableRecords,
   WORKED_OUT,
   workedOutOf,
 } from './store';
@@ -247,8 +248,16 @@ describe('what is worked out ahead', () => {
     expect(await listRoutes(db)).toEqual(before);
     await fillSummaries(db, () => Promise.resolve(true));
     const rows = await db.selectFrom('routes').select('summary').execute();
-    for (const { summary } of rows) expect(JSON.parse(summary ?? '')).toMatchObject({ version: 1 });
+    for (const { summary } of rows) expect(JSON.parse(summary ?? '')).toMatchObject({ version: 2 });
     expect(await listRoutes(db)).toEqual(before);
+    // A letter of the text is another one: no longer what the summary was made of.
+    expect(await unreadableRecords(db)).toEqual([]);
+    await db
+      .updateTable('routes')
+      .set({ body: sql`replace(body, '"line"', '"lime"')` })
+      .where('id', '=', ids[3] ?? '')
+      .execute();
+    expect(await unreadableRecords(db)).toEqual([expect.objectContaining({ kind: 'route', id: ids[3] })]);
     await db.destroy();
   });
 });

@@ -38,7 +38,7 @@ export interface Tallied {
 /** So many skills of a place are named. */
 const MOST = 4;
 
-/** Counts drives past places, and marks at them, one drive after the other. */
+/** Counts drives past places, and marks at them. */
 export function tallyOf(asked: MarksAsked) {
   const passed = new Map<string, number>();
   const marked = new Map<string, Map<string, number>>();
@@ -46,19 +46,21 @@ export function tallyOf(asked: MarksAsked) {
   return {
     /** Places that so many drives have passed. */
     pass(keys: readonly string[], times: number): void {
+      if (times === 0) return;
       for (const key of keys) passed.set(key, (passed.get(key) ?? 0) + times);
     },
-    /** One drive with its marks; what it passed is told by `pass`. */
-    add(own: readonly TalliedMark[], without: number): void {
+    /** One drive more, with so many marks of which nobody knows where they were made. */
+    drive(without: number): void {
       drives += 1;
       unplaced += without;
-      for (const mark of own) {
-        if (!isAsked(asked, mark)) continue;
-        marks += 1;
-        const skills = marked.get(mark.site) ?? new Map<string, number>();
-        marked.set(mark.site, skills);
-        skills.set(mark.skill, (skills.get(mark.skill) ?? 0) + 1);
-      }
+    },
+    /** A mark that was made so many times at its place. */
+    mark(mark: TalliedMark, times: number): void {
+      if (times === 0 || !isAsked(asked, mark)) return;
+      marks += times;
+      const skills = marked.get(mark.site) ?? new Map<string, number>();
+      marked.set(mark.site, skills);
+      skills.set(mark.skill, (skills.get(mark.skill) ?? 0) + times);
     },
     /** @param sites by key; what is none of them is left out */
     told(sites: ReadonlyMap<string, Site>): Tallied {

@@ -43,7 +43,10 @@ const LEFT_OUT = [
   'past_forecasts',
   'rates',
   'sites',
+  'ways',
+  'spots',
   'placed',
+  'placed_marks',
 ];
 const SECRET = new Set(['passphrase_hash']);
 /** Nobody's passphrase has this hash. */

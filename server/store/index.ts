@@ -83,9 +83,11 @@ export { addEvents } from './log';
 export {
   forgetPlaced,
   keepPlaced,
-  notPlaced,
   placedMarks,
   placedRows,
+  spotsHeld,
+  waysHeld,
+  type PlacedRow,
   positionsOfLog,
   sitesHeld,
   type LaidMock,

@@ -315,3 +315,35 @@ it('makes goals of the notes that began so, and leaves other notes and broken re
     'Look earlier. '.repeat(20).slice(0, 200),
   );
 });
+
+it('keeps where mocks lie, in narrow rows', async () => {
+  const file = folder.path('placed.db');
+  await earlierSchool(file, '023-made-once');
+  const sqlite = new SQLite(file);
+  sqlite.exec(`insert into mocks (id, learner, instructor, standard, standard_version, retest, started_at, zone, ready)
+    select id || 2, learner, instructor, standard, standard_version, retest, started_at, zone, ready from mocks`);
+  const insert = sqlite.prepare('insert into placed values (?, ?, ?, ?, ?, ?)');
+  insert.run('t', 'r 1', '1 2 1', '1:2:signals 2:1:moving-off.mirrors 1:2:signals', '[[1]]', 3);
+  insert.run('t2', 'networks 0', '', '', '[]', null);
+  sqlite.close();
+  const now = await openDatabase(file);
+  expect(await now.selectFrom('ways').selectAll().execute()).toEqual([{ id: 1, passes: '1 2 1' }]);
+  const spots = new Map(
+    (await now.selectFrom('spots').selectAll().execute()).map(({ id, mark }) => [String(id), mark]),
+  );
+  expect([...spots.values()].sort()).toEqual(['1:2:signals', '2:1:moving-off.mirrors']);
+  const [one, other] = await now.selectFrom('placed').selectAll().orderBy('mock').execute();
+  expect(one).toMatchObject({ mock: 't', made_from: 'r 1', way: 1, unplaced: 3 });
+  expect(
+    one?.tally
+      .split(' ')
+      .map((number) => spots.get(number))
+      .sort(),
+  ).toEqual(['1:2:signals', '1:2:signals', '2:1:moving-off.mirrors']);
+  expect(other).toEqual({ mock: 't2', made_from: 'networks 0', way: null, tally: '', unplaced: null });
+  expect(await now.selectFrom('placed_marks').selectAll().orderBy('mock').execute()).toEqual([
+    { mock: 't', marks: '[[1]]' },
+    { mock: 't2', marks: '[]' },
+  ]);
+  await now.destroy();
+});

@@ -34,6 +34,7 @@ export const migrations: Readonly<Record<string, Migration>> = {
   '021-worked-out': { up: workedOut },
   '022-placed': { up: placed },
   '023-made-once': { up: madeOnce },
+  '024-counted-quickly': { up: countedQuickly },
 };
 
 async function first(db: Kysely<unknown>): Promise<void> {
@@ -358,6 +359,42 @@ async function madeOnce(db: Kysely<unknown>): Promise<void> {
     made_from text not null, body text not null, primary key (learner, what)) strict`.execute(db);
   await sql`create table rates (made_from text primary key, body text not null) strict`.execute(db);
   await sql`alter table routes add column summary text`.execute(db);
+}
+
+/** Narrow rows for what is counted over a whole school, and what cannot be read found without reading all. */
+async function countedQuickly(db: Kysely<unknown>): Promise<void> {
+  // What many mocks share is kept once, and has a short number.
+  await sql`create table ways (id integer primary key, passes text not null unique) strict`.execute(db);
+  await sql`create table spots (id integer primary key, mark text not null unique) strict`.execute(db);
+  await sql`alter table placed rename to placed_wide`.execute(db);
+  await sql`create table placed (
+    mock text primary key references mocks(id) on delete cascade, made_from text not null,
+    way integer references ways(id), tally text not null, unplaced integer) strict, without rowid`.execute(
+    db,
+  );
+  await sql`create table placed_marks (
+    mock text primary key references placed(mock) on delete cascade, marks text not null) strict`.execute(db);
+  const tallied = sql`select mock, value as mark from placed_wide, json_each('["' || replace(tally, ' ', '","') || '"]')
+    where tally <> ''`;
+  await sql`insert into ways(passes) select distinct passes from placed_wide where unplaced is not null`.execute(
+    db,
+  );
+  await sql`insert into spots(mark) select distinct mark from (${tallied})`.execute(db);
+  await sql`insert into placed
+    select placed_wide.mock, made_from, ways.id, coalesce(numbers, ''), unplaced from placed_wide
+    left join ways on ways.passes = placed_wide.passes and unplaced is not null
+    left join (select mock, group_concat(spots.id, ' ') as numbers from (${tallied}) as own
+      join spots on spots.mark = own.mark group by mock) as short on short.mock = placed_wide.mock
+    order by placed_wide.mock`.execute(db);
+  await sql`insert into placed_marks select mock, marks from placed_wide`.execute(db);
+  await sql`drop table placed_wide`.execute(db);
+  await sql`create index mocks_counted on mocks(id, removed_at, beside, learner, route, started_at, zone, instructor)`.execute(
+    db,
+  );
+  for (const table of ['events', 'fixes'])
+    await sql`create index ${sql.ref(`${table}_unreadable`)} on ${sql.table(table)}(mock) where json_valid(body) = 0`.execute(
+      db,
+    );
 }
 
 async function createEvents(db: Kysely<unknown>, table: 'events' | 'fixes'): Promise<void> {

@@ -16,17 +16,27 @@ type KeptMark = readonly [
   gravity: PlacedMark['gravity'],
 ];
 
-/** A mock as it lies on its roads, as far as counting needs it. */
+/** A mock of those that are asked for, with how it lies on its roads as far as counting needs it. */
 export interface PlacedRow {
+  readonly mock: string;
   readonly startedAt: string;
   readonly zone: string;
-  /** Numbers of the sites that were passed, with repeats and a space between; many drives have passed the same. */
-  readonly passes: string;
-  readonly marks: readonly ShortMark[];
-  readonly unplaced: number;
+  /** What its places follow from besides its log, as that is now. */
+  readonly from: string;
+  /** Null where it has still to be laid. */
+  readonly counted: Counted | null;
 }
 
-export interface ShortMark {
+export interface Counted {
+  /** Null where nobody knows where it went; then nothing else is told. */
+  readonly unplaced: number | null;
+  readonly way: number | null;
+  /** Numbers of the spots of its marks, with a space between. */
+  readonly tally: string;
+}
+
+/** What counting needs of a mark. */
+export interface Spot {
   readonly site: number;
   readonly skill: string;
   readonly gravity: PlacedMark['gravity'];
@@ -66,14 +76,7 @@ async function madeFrom(db: Database): Promise<(route: string | null) => string>
     route === null ? `networks ${rows[0]?.sum ?? 0}` : `${route} ${revisions.get(route) ?? 0}`;
 }
 
-interface LaidRow extends Pick<PlacedRow, 'startedAt' | 'zone' | 'passes' | 'unplaced'> {
-  readonly row: number;
-  readonly route: string | null;
-  readonly madeFrom: string;
-  readonly tally: string;
-}
-
-/** Mocks that are asked for. For queries that join learners. */
+/** Mocks that are asked for. For queries that join learners where somebody's are asked for. */
 const only = ({ learner, route, mock, seenBy }: PlacedFilter) =>
   sql<boolean>`${sql.join(
     [
@@ -86,40 +89,42 @@ const only = ({ learner, route, mock, seenBy }: PlacedFilter) =>
     sql` and `,
   )}`;
 
-const chosen = (db: Database, filter: PlacedFilter) =>
-  db
-    .selectFrom('mocks')
-    .innerJoin('learners', 'learners.id', 'mocks.learner')
-    .leftJoin('placed', 'placed.mock', 'mocks.id')
-    .where(only(filter));
+interface HeldRow extends Pick<PlacedRow, 'mock' | 'startedAt' | 'zone'> {
+  readonly route: string | null;
+  readonly madeFrom: string | null;
+  readonly way: number | null;
+  readonly tally: string | null;
+  readonly unplaced: number | null;
+}
 
-/** So many mocks are read at a time: all at once would not fit into memory. */
+/** So many mocks are read at a time: all at once would take much memory. */
 const AT_ONCE = 3_000;
 
-/** Mocks that were laid before, one after the other. */
+/** All mocks that are asked for, one after the other in the order of their ids. */
 export async function* placedRows(db: Database, filter: PlacedFilter): AsyncGenerator<PlacedRow> {
   const from = await madeFrom(db);
-  for (let after = 0; ;) {
-    // What was laid is gone through by itself, some at a time; its mocks are looked up.
-    const { rows } = await sql<LaidRow>`
-      select placed.rowid as row, started_at as startedAt, zone, route, made_from as madeFrom, passes, tally, unplaced
-      from placed cross join mocks on mocks.id = placed.mock cross join learners on learners.id = mocks.learner
-      where placed.rowid > ${after} and unplaced is not null and ${only(filter)} order by placed.rowid limit ${AT_ONCE}`.execute(
-      db,
-    );
+  const learners = filter.seenBy === null ? sql`` : sql`inner join learners on learners.id = mocks.learner`;
+  for (let after = ''; ;) {
+    // Read from an index of mocks that has all of this, beside what was laid in the same order.
+    const { rows } = await sql<HeldRow>`
+      select mocks.id as mock, started_at as startedAt, zone, route, made_from as madeFrom, way, tally, unplaced
+      from mocks left join placed on placed.mock = mocks.id ${learners}
+      where mocks.id > ${after} and ${only(filter)} order by mocks.id limit ${AT_ONCE}`.execute(db);
     const last = rows.at(-1);
     if (!last) return;
-    after = last.row;
-    for (const { startedAt, zone, route, passes, tally, unplaced, ...row } of rows)
-      if (row.madeFrom === from(route))
-        yield {
-          startedAt,
-          zone: shownZone(zone),
-          passes,
-          marks: tally ? tally.split(' ').map(shortMark) : [],
-          unplaced,
-        };
+    after = last.mock;
+    for (const { mock, startedAt, zone, route, madeFrom: kept, way, tally, unplaced } of rows) {
+      const now = from(route);
+      const counted = kept === now ? { unplaced, way, tally: tally ?? '' } : null;
+      yield { mock, startedAt, zone: shownZone(zone), from: now, counted };
+    }
   }
+}
+
+/** The sites of each way, with repeats. */
+export async function waysHeld(db: Database): Promise<ReadonlyMap<number, readonly number[]>> {
+  const rows = await db.selectFrom('ways').selectAll().execute();
+  return new Map(rows.map(({ id, passes }) => [id, passes === '' ? [] : passes.split(' ').map(Number)]));
 }
 
 /** Marks of mocks that were laid before at one place, with whose they are. */
@@ -129,7 +134,12 @@ export async function placedMarks(
   place: number,
 ): Promise<readonly HotSpotMark[]> {
   const from = await madeFrom(db);
-  const rows = await chosen(db, filter)
+  const rows = await db
+    .selectFrom('mocks')
+    .innerJoin('learners', 'learners.id', 'mocks.learner')
+    .innerJoin('placed', 'placed.mock', 'mocks.id')
+    .innerJoin('placed_marks', 'placed_marks.mock', 'mocks.id')
+    .where(only(filter))
     .select([
       'mocks.id as mock',
       'mocks.started_at as startedAt',
@@ -137,43 +147,32 @@ export async function placedMarks(
       'mocks.route',
       'learners.name as learner',
       'placed.made_from as madeFrom',
-      'placed.marks',
+      'placed_marks.marks',
     ])
     // The number of a site stands first in each of its marks.
-    .where(sql<boolean>`instr(placed.marks, ${`[${place},`}) > 0`)
+    .where(sql<boolean>`instr(placed_marks.marks, ${`[${place},`}) > 0`)
     .execute();
   return rows.flatMap(({ mock, startedAt, zone, route, learner, marks, ...row }) =>
     row.madeFrom === from(route)
-      ? (readJson<readonly KeptMark[]>(marks ?? '[]') ?? []).flatMap(
-          ([site, by, at, item, skill, label, gravity]) =>
-            site === place
-              ? [{ by, at, item, label, skill, gravity, mock, learner, startedAt, zone: shownZone(zone) }]
-              : [],
+      ? (readJson<readonly KeptMark[]>(marks) ?? []).flatMap(([site, by, at, item, skill, label, gravity]) =>
+          site === place
+            ? [{ by, at, item, label, skill, gravity, mock, learner, startedAt, zone: shownZone(zone) }]
+            : [],
         )
       : [],
   );
 }
 
-const shortText = ({ site, skill, gravity }: ShortMark): string => `${site}:${gravity}:${skill}`;
+const spotText = ({ site, skill, gravity }: Spot): string => `${site}:${gravity}:${skill}`;
 
-function shortMark(text: string): ShortMark {
+function spotIn(text: string): Spot {
   const [site, gravity, skill = ''] = text.split(':');
-  return { site: Number(site), skill, gravity: Number(gravity) as ShortMark['gravity'] };
+  return { site: Number(site), skill, gravity: Number(gravity) as Spot['gravity'] };
 }
 
-/** Mocks that still have to be laid, the newest first. */
-export async function notPlaced(
-  db: Database,
-  filter: PlacedFilter,
-): Promise<readonly { readonly mock: string; readonly from: string }[]> {
-  const from = await madeFrom(db);
-  const rows = await chosen(db, filter)
-    .select(['mocks.id as mock', 'mocks.route', 'placed.made_from as madeFrom'])
-    .orderBy('mocks.started_at', 'desc')
-    .execute();
-  return rows.flatMap(({ mock, route, madeFrom: kept }) =>
-    kept === from(route) ? [] : [{ mock, from: from(route) }],
-  );
+export async function spotsHeld(db: Database): Promise<ReadonlyMap<number, Spot>> {
+  const rows = await db.selectFrom('spots').selectAll().execute();
+  return new Map(rows.map(({ id, mark }) => [id, spotIn(mark)]));
 }
 
 export async function sitesHeld(db: Database): Promise<ReadonlyMap<number, Site>> {
@@ -234,29 +233,47 @@ async function keepOne(
   }
   const number = (key: string) => known.get(key)?.id ?? 0;
   const marks = placed?.marks ?? [];
+  const spots = marks.map(({ site, skill, gravity }) => spotText({ site: number(site), skill, gravity }));
+  const [way] = await numbersOf(db, 'ways', 'passes', placed ? [placed.passes.map(number).join(' ')] : []);
   await db
     .replaceInto('placed')
     .values({
       mock,
       made_from: from,
-      passes: (placed?.passes ?? []).map(number).join(' '),
-      tally: marks
-        .map(({ site, skill, gravity }) => shortText({ site: number(site), skill, gravity }))
-        .join(' '),
-      marks: JSON.stringify(
-        marks.map(({ site, by, at, item, skill, label, gravity }): KeptMark => [
-          number(site),
-          by,
-          at,
-          item,
-          skill,
-          label,
-          gravity,
-        ]),
-      ),
+      way: way ?? null,
+      tally: (await numbersOf(db, 'spots', 'mark', spots)).join(' '),
       unplaced: placed?.unplaced ?? null,
     })
     .execute();
+  const told = marks.map(({ site, by, at, item, skill, label, gravity }): KeptMark => [
+    number(site),
+    by,
+    at,
+    item,
+    skill,
+    label,
+    gravity,
+  ]);
+  await db
+    .replaceInto('placed_marks')
+    .values({ mock, marks: JSON.stringify(told) })
+    .execute();
+}
+
+/** Texts that many mocks share are kept once, and are told by their numbers. */
+async function numbersOf(
+  db: Database,
+  table: 'ways' | 'spots',
+  column: 'passes' | 'mark',
+  texts: readonly string[],
+): Promise<readonly number[]> {
+  const all = JSON.stringify(texts);
+  await sql`insert into ${sql.table(table)}(${sql.ref(column)}) select value from json_each(${all}) where true
+    on conflict do nothing`.execute(db);
+  const { rows } = await sql<{ id: number }>`
+    select held.id from json_each(${all}) as asked join ${sql.table(table)} as held
+    on held.${sql.ref(column)} = asked.value order by asked.key`.execute(db);
+  return rows.map(({ id }) => id);
 }
 
 /** A log has changed, or its mock: where it lies is found anew when somebody asks. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { sql } from 'kysely';
 import type { RouteSort, RouteSummary, RouteView } from '../../contract';
 import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
@@ -55,8 +56,11 @@ export async function listRoutes(
   const rows = await query.execute();
   const found: (RouteSummary & { readonly sortKey: string })[] = [];
   for (const { id, summary, bytes, revision, mocks, sortKey } of rows) {
-    const kept = summaryIn(summary, bytes) ?? (await summaryNow(db, id));
-    if (kept) found.push({ ...kept, mocks, revision, sortKey });
+    const kept = summaryIn(summary);
+    const own = kept?.bytes === bytes ? kept : summaryIn(await summaryNow(db, id));
+    if (!own) continue;
+    const { version: _version, bytes: _bytes, print: _print, ...told } = own;
+    found.push({ ...told, mocks, revision, sortKey });
   }
   return found;
 }
@@ -72,31 +76,43 @@ export async function countRoutes(db: Database): Promise<number> {
 }
 
 /** Grows whenever the same route has another summary. */
-const SUMMARY = 1;
+const SUMMARY = 2;
 
 type KeptSummary = Omit<RouteSummary, 'mocks' | 'revision'>;
+
+/** Of which version a summary is, and of which text: its length, and a fingerprint of it. */
+interface Made {
+  readonly version: number;
+  readonly bytes: number;
+  readonly print: string;
+}
 
 /** Length of what a route is kept as, without reading it: a summary of another length is of something else. */
 const BYTES = sql<number>`octet_length(routes.body)`;
 
-/** A route of many points takes long to read; its summary is kept beside it. */
-const summaryText = (summary: KeptSummary, bytes: number): string =>
-  JSON.stringify({ version: SUMMARY, bytes, ...summary });
+const printOf = (body: string): string => createHash('sha256').update(body).digest('base64');
 
-/** Null where it isn't kept, by other rules, or of something else. */
-function summaryIn(text: string | null, bytes: number): KeptSummary | null {
-  const kept =
-    text === null ? null : readJson<KeptSummary & { readonly version: number; readonly bytes: number }>(text);
-  if (kept?.version !== SUMMARY || kept.bytes !== bytes) return null;
-  const { version: _version, bytes: _bytes, ...summary } = kept;
-  return summary;
+/** A route of many points takes long to read; its summary is kept beside it. */
+function summaryText(route: Route, body: string): string {
+  const made: Made = { version: SUMMARY, bytes: Buffer.byteLength(body), print: printOf(body) };
+  return JSON.stringify({ ...made, ...summaryOf(route) });
 }
 
-/** Null for a route that cannot be read. */
-async function summaryNow(db: Database, id: string): Promise<KeptSummary | null> {
+/** Null where none is kept, or one by other rules. */
+function summaryIn(text: string | null): (KeptSummary & Made) | null {
+  const kept = text === null ? null : readJson<KeptSummary & Made>(text);
+  return kept?.version === SUMMARY ? kept : null;
+}
+
+/** Whether a route can be read. What is letter for letter as when its summary was made is not read again. */
+export const isReadableRoute = (body: string, summary: string | null): boolean =>
+  summaryIn(summary)?.print === printOf(body) || readRoute(body).ok;
+
+/** A summary made now, as it is kept; null for a route that cannot be read. */
+async function summaryNow(db: Database, id: string): Promise<string | null> {
   const row = await db.selectFrom('routes').select('body').where('id', '=', id).executeTakeFirst();
   const route = row ? held(row.body) : null;
-  return route && summaryOf(route);
+  return row && route ? summaryText(route, row.body) : null;
 }
 
 /** Makes the summaries that aren't kept, as after an update; between them others have their turn. */
@@ -106,12 +122,12 @@ export async function fillSummaries(db: Database, goOn: () => Promise<boolean>):
     .select(['id', 'revision', 'summary', BYTES.as('bytes')])
     .execute();
   for (const { id, revision, summary, bytes } of rows) {
-    if (summaryIn(summary, bytes)) continue;
+    if (summaryIn(summary)?.bytes === bytes) continue;
     const made = await summaryNow(db, id);
-    if (made)
+    if (made !== null)
       await db
         .updateTable('routes')
-        .set({ summary: summaryText(made, bytes) })
+        .set({ summary: made })
         .where('id', '=', id)
         .where('revision', '=', revision)
         .execute();
@@ -157,7 +173,7 @@ export async function routeById(db: Database, id: string): Promise<RouteView | n
  */
 export async function keepRoute(db: Database, route: Route, revision: number | null): Promise<boolean> {
   const body = writeRoute(route);
-  const summary = summaryText(summaryOf(route), Buffer.byteLength(body));
+  const summary = summaryText(route, body);
   const values = { title: route.title, body, removed: 0, summary };
   if (revision === null) {
     const { numInsertedOrUpdatedRows } = await db

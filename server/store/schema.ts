@@ -232,18 +232,23 @@ export interface Tables {
   evidence: { mock: string; standard: string; standard_version: string; version: number; body: string };
   /** Places of roads where marks gather, by a number that is short. */
   sites: { id: Generated<number>; key: string; body: string };
-  /** Each mock as it lies on its roads: sites that it passed, and marks at sites. */
+  /** Sites that were passed, by their numbers, with repeats and a space between: most drives of a route share one way. */
+  ways: { id: Generated<number>; passes: string };
+  /** Marks that may be made again and again: site, gravity and skill. */
+  spots: { id: Generated<number>; mark: string };
+  /** Each mock as it lies on its roads, as narrow as it can be: all of them are gone through for hot spots. */
   placed: {
     mock: string;
     /** Of which route and networks. */
     made_from: string;
-    passes: string;
-    /** Of each mark its site, gravity and skill, for counting. */
+    way: number | null;
+    /** Of each mark the number of its spot, with a space between. */
     tally: string;
-    marks: string;
     /** Null for a mock of which nobody knows where it went. */
     unplaced: number | null;
   };
+  /** Marks at sites, as they are told. */
+  placed_marks: { mock: string; marks: string };
   /** The last forecast of each learner for lists, with what it was made from. */
   forecasts: { learner: string; made_from: string; body: string };
   /** The school's rates of faults, by what they were made from. */
