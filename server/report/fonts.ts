@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { inflateSync } from 'node:zlib';
 import { openSync, type Font } from 'fontkit';
 
 /**
@@ -6,6 +8,14 @@ import { openSync, type Font } from 'fontkit';
  * has: of Vietnamese, Cyrillic and Greek. Each is in several files by the letters that it has.
  */
 const require = createRequire(import.meta.url);
+
+/** It ships as CommonJS, and its own types leave this part out. */
+const { default: woff2ttf } = require('fonteditor-core/lib/ttf/woff2ttf') as {
+  readonly default: (
+    woff: ArrayBuffer,
+    options: { readonly inflate: (packed: number[]) => number[] },
+  ) => ArrayBuffer;
+};
 
 const OWN = '@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible';
 const OTHER = '@fontsource/noto-sans/files/noto-sans';
@@ -27,9 +37,27 @@ const fileOf = (part: string, bold: boolean): string =>
 /** The name of a font in the document. */
 const nameOf = (n: number, bold: boolean): string => `${bold ? 'bold' : 'plain'}${n === 0 ? '' : n}`;
 
-/** Every font under its name; the first ones are `plain` and `bold`. */
-export const registerFonts = (register: (name: string, file: string) => void): void =>
-  PARTS.forEach((part, n) => [false, true].forEach((bold) => register(nameOf(n, bold), fileOf(part, bold))));
+/** Every font under its name; the first ones are `plain` and `bold`, and nearly all text is in them. */
+export const registerFonts = (register: (name: string, source: string | Uint8Array) => void): void =>
+  PARTS.forEach((part, n) =>
+    [false, true].forEach((bold) => {
+      const file = fileOf(part, bold);
+      register(nameOf(n, bold), n === 0 ? unpacked(file) : file);
+    }),
+  );
+
+const kept = new Map<string, Uint8Array>();
+
+/** A font as it was before it was packed for the web: the PDF writer unpacks for each document, and takes ten times as long. */
+function unpacked(file: string): Uint8Array {
+  const before = kept.get(file);
+  if (before) return before;
+  const { buffer } = Uint8Array.from(readFileSync(file));
+  const inflate = (packed: number[]) => [...inflateSync(Uint8Array.from(packed))];
+  const font = new Uint8Array(woff2ttf(buffer, { inflate }));
+  kept.set(file, font);
+  return font;
+}
 
 const known = new Map<number, ReadonlySet<number>>();
 

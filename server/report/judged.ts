@@ -8,8 +8,8 @@ import {
   type Judgement,
 } from '../../core/marking';
 import type { Route } from '../../core/route';
-import { newestVersions, type Standard } from '../../core/standard';
-import { eventsOf, listStandards, routeById, standardOf, mockById, type Database } from '../store';
+import type { Standard } from '../../core/standard';
+import { eventsOf, newestStandards, routeById, standardOf, mockById, type Database } from '../store';
 
 export interface Judged {
   readonly mock: MockView;
@@ -30,11 +30,8 @@ export async function judgedMock(db: Database, id: string): Promise<Judged | nul
 
 /** The drive under the newest version of every other standard of the school. */
 export async function underOthers(db: Database, { mock, standard, events }: Judged) {
-  const listed = await listStandards(db);
-  const newest = newestVersions(listed).filter(({ id }) => id !== standard.id);
-  const all = await Promise.all(newest.map((ref) => standardOf(db, ref)));
-  return all.flatMap((other) => {
-    if (!other) return [];
+  return (await newestStandards(db)).flatMap((other) => {
+    if (other.id === standard.id) return [];
     const judged = judgeUnder(standard, other, events, mock);
     const result = resultOf(judged);
     const words = judged.enough ? resultWords(other, result, judged.verdict).join(' ') : '';

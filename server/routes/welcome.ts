@@ -2,7 +2,6 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { Welcome, type SessionView, type WelcomeView } from '../../contract';
 import { nameKey, plainName } from '../../core/names';
-import { newestVersions } from '../../core/standard';
 import { badInput, bodyAs, conflict, deviceOf, gone, setSession } from '../http';
 import {
   addPerson,
@@ -12,8 +11,8 @@ import {
   invitationOf,
   keepPassphrase,
   keepSettings,
-  listStandards,
   newestStandard,
+  newestStandards,
   openSession,
   personById,
   recordChange,
@@ -53,7 +52,7 @@ export function welcomeRoutes(router: Router, { db, now }: Parts): void {
     const link = await invited(ctx);
     const given = bodyAs(ctx, Welcome);
     await checkName(db, link, given);
-    if (given.standard != null && !(await listStandards(db)).some(({ id }) => id === given.standard))
+    if (given.standard != null && !(await newestStandard(db, given.standard)))
       throw badInput('The standard isn’t here.', [{ path: 'standard', message: 'is no standard here' }]);
     const hash = await hashPassphrase(given.passphrase);
     const instructor = await inTransaction(db, async (all) => {
@@ -68,14 +67,14 @@ export function welcomeRoutes(router: Router, { db, now }: Parts): void {
 }
 
 async function choosable(db: Database): Promise<WelcomeView['standards']> {
-  const newest = newestVersions(await listStandards(db));
-  const whole = await Promise.all(
-    newest.map(async ({ id, title, summary, drivingSide }) => {
-      const standard = await newestStandard(db, id);
-      return standard ? [{ id, title, summary, drivingSide, units: standard.units }] : [];
-    }),
-  );
-  return whole.flat();
+  const newest = await newestStandards(db);
+  return newest.map(({ id, title, summary, drivingSide, units }) => ({
+    id,
+    title,
+    summary: summary ?? null,
+    drivingSide,
+    units,
+  }));
 }
 
 /** Somebody who joins has a name that nobody has here. */

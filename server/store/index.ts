@@ -77,7 +77,7 @@ export {
   openSession,
   SESSION_DAYS,
 } from './sessions';
-export { addStandard, listStandards, standardOf, newestStandard } from './standards';
+export { addStandard, listStandards, standardOf, newestStandard, newestStandards } from './standards';
 export { eventsByMock, eventsOf, fixesOf, highestSeqs, lengthsOf } from './events';
 export { addEvents } from './log';
 export {

@@ -35,6 +35,13 @@ export async function newestStandard(db: Database, id: string): Promise<Standard
   return null;
 }
 
+/** The newest version of each standard that can be read, by title. */
+export async function newestStandards(db: Database): Promise<readonly Standard[]> {
+  const rows = await db.selectFrom('standards').select('id').distinct().execute();
+  const all = await Promise.all(rows.map(({ id }) => newestStandard(db, id)));
+  return all.filter((standard) => standard !== null).sort((a, b) => a.title.localeCompare(b.title));
+}
+
 /** Newest version of each first, with the mocks that were marked under it. @param seenBy counts only what this instructor sees; null: all */
 export async function listStandards(db: Database, seenBy: string | null = null): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title']).execute();

@@ -167,8 +167,8 @@ export const wholeSchool = async (db: Database) => ({
 });
 
 /** So long forecasts are made for one answer, in milliseconds, but so many at least; the others come with the next. */
-const MOST_TIME = 1_000;
-const LEAST_MADE = 30;
+const MOST_TIME = 700;
+const LEAST_MADE = 16;
 
 /** How ready each learner of the school is: kept forecasts, and as many new ones as there is time for. */
 export async function readinessList(db: Database, now: string): Promise<ListedReadiness> {
