@@ -23,8 +23,10 @@ test('a lesson repeats over the change of the clocks, is dragged to another day 
   await expect(dialog).toBeHidden();
   const entry = page.getByRole('button', { name: /Ines Tavarro/ });
   await expect(entry).toContainText('09:00');
-  for (let weeks = 0; weeks < 2; weeks += 1) {
+  for (const week of ['2031-03-25', '2031-04-01']) {
     await page.getByRole('button', { name: 'Later' }).click();
+    // Until then the entry is still that of the week before.
+    await expect(page).toHaveURL(new RegExp(week));
     await expect(entry).toContainText('09:00');
   }
 

@@ -1,5 +1,6 @@
 import { expect, test as base, type Browser, type BrowserContext } from '@playwright/test';
 import { shiftClock, TEST_NOW, TEST_ZONE } from '../server/testing/now';
+import { copySchool } from '../server/testing/school';
 import { startHall, startServer, type Hall, type ServerProcess } from '../server/testing/process';
 
 /** A demo school of a test's own, whose server it may kill and start again at the same address. */
@@ -42,6 +43,7 @@ export const test = base.extend<Mine, { readonly hall: Hall }>({
     const database = info.outputPath('school.db');
     const now = () => new Date(Date.now() + ahead);
     const begin = async (port: number) => startServer('demo', database, ['--port', String(port)], now());
+    if (ownServer) copySchool(database, 'warm');
     let own: ServerProcess | null = ownServer ? await begin(0) : null;
     const address = own?.address ?? (await hall.open(database, now()));
     const mine = () => {

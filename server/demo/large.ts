@@ -138,7 +138,7 @@ export async function seedLarge(
 async function indexesLater(db: Database): Promise<readonly RawBuilder<unknown>[]> {
   const { rows } = await sql<{ name: string; made: string }>`
     select name, sql as made from sqlite_master
-    where type = 'index' and tbl_name in ('events', 'fixes') and sql is not null`.execute(db);
+    where type = 'index' and name in ('events_by_device', 'fixes_by_device')`.execute(db);
   for (const { name } of rows) await sql`drop index ${sql.ref(name)}`.execute(db);
   return rows.map(({ made }) => sql.raw(made));
 }

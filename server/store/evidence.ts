@@ -42,19 +42,10 @@ export interface ReadEvidence {
 export async function keepEvidence(db: Database, read: readonly ReadEvidence[]): Promise<void> {
   await inTransaction(db, async (all) => {
     for (const { mock, standard, position, revision, evidence } of read) {
-      const now = await all
-        .selectFrom('mocks')
-        .select([
-          'revision',
-          (is) =>
-            is
-              .selectFrom('events')
-              .select((one) => one.fn.max('position').as('last'))
-              .whereRef('events.mock', '=', 'mocks.id')
-              .as('last'),
-        ])
-        .where('id', '=', mock)
-        .executeTakeFirst();
+      const { rows } = await sql<{ revision: number; last: number | null }>`
+        select revision, (select max(position) from events where mock = mocks.id) as last
+        from mocks where id = ${mock}`.execute(all);
+      const [now] = rows;
       if (now?.revision !== revision || (now.last ?? 0) !== position) continue;
       await all
         .replaceInto('evidence')

@@ -65,7 +65,7 @@ function answering(child: ChildProcess, printed: () => string): Promise<void> {
 
 /** The built server for one demo school after the other, in one process: see hall.ts. */
 export interface Hall {
-  /** Serves a copy of the tests' school, and no longer the one before. */
+  /** Serves a copy of the tests' school after its first visit, and no longer the one before. */
   readonly open: (database: string, now: Date) => Promise<string>;
   readonly close: () => Promise<void>;
   readonly end: () => void;
@@ -86,7 +86,7 @@ export function startHall(): Hall {
     });
   return {
     open: (database, now) => {
-      copySchool(database);
+      copySchool(database, 'warm');
       return ask({ kind: 'open', database, port: 0, now: now.toISOString() });
     },
     close: async () => {

@@ -8,20 +8,27 @@ import { TEST_NOW } from './now';
 const ROOT = join(import.meta.dirname, '..', '..');
 const MAIN = join(ROOT, 'dist', 'server', 'main.js');
 
-/** One file for each build and each beginning of the tests. */
-function schoolFile(): string {
+const FOLDER = join(ROOT, 'var', 'test');
+
+/** One name for each build and each beginning of the tests. */
+function schoolName(): string {
   const stamp = readFileSync(join(ROOT, 'dist', '.jasperwren'), 'utf8') + TEST_NOW;
-  const name = createHash('sha256').update(stamp).digest('hex').slice(0, 16);
-  return join(ROOT, 'var', 'test', `school-${name}.db`);
+  return `school-${createHash('sha256').update(stamp).digest('hex').slice(0, 16)}`;
 }
+
+/** As it was just made, or after a first visit (warmSchool.ts). */
+export type Which = 'new' | 'warm';
+
+export const schoolFile = (which: Which): string => join(FOLDER, `${schoolName()}-${which}.db`);
 
 /** Makes the demo school that every test gets a copy of; once before the tests. */
 export async function makeSchool(): Promise<void> {
-  const file = schoolFile();
+  const file = schoolFile('new');
   if (existsSync(file)) return;
   const making = `${file}.making`;
-  mkdirSync(dirname(file), { recursive: true });
-  removeDatabase(making);
+  // Those of earlier builds are not used again.
+  rmSync(FOLDER, { recursive: true, force: true });
+  mkdirSync(FOLDER, { recursive: true });
   const args = [
     MAIN,
     'demo',
@@ -46,10 +53,10 @@ export async function makeSchool(): Promise<void> {
 }
 
 /** A copy of the school of the tests' own, to be changed at will. */
-export function copySchool(to: string): void {
+export function copySchool(to: string, which: Which = 'new'): void {
   mkdirSync(dirname(to), { recursive: true });
   removeDatabase(to);
-  copyFileSync(schoolFile(), to);
+  copyFileSync(schoolFile(which), to);
 }
 
 function removeDatabase(file: string): void {

@@ -32,7 +32,8 @@ function thePool(): Piscina {
   const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
   pool ??= new Piscina({
     filename: new URL(`./jobs.thread.${ending}`, import.meta.url).href,
-    minThreads: 0,
+    // One stays ready: to start it takes longer than most of its work.
+    minThreads: 1,
     maxThreads: MOST_WORKERS,
     maxQueue: MOST_WAITING,
     idleTimeout: 30_000,
