@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fromBufferPromise } from 'yauzl';
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import SQLite from 'better-sqlite3';
 import type { ErasureView, LearnerView, MockSummary, Page, TrustView } from '../contract';
 import { readLog } from '../core/marking';
 import { Client, scratchFolder, startServer, TEST_NOW, type ServerProcess } from './testing';
@@ -59,6 +60,18 @@ it('a learner is erased only by their name, wholly, and what is kept is nobodyâ€
   // Forecasts that were made are kept, with names.
   expect(JSON.stringify((await client.get('/readiness')).body)).toContain('Wielgosz');
   const [mock] = await itemsOf<MockSummary>(`/mocks?learner=${id}`);
+  // Where they drove, and nobody else.
+  expect((await client.get('/hot-spots')).status).toBe(200);
+  const waysIn = (change: string) => {
+    const sqlite = new SQLite(folder.path('erasure.db'));
+    sqlite.exec(change);
+    const ways = sqlite.prepare('select passes from ways').pluck().all();
+    sqlite.close();
+    return ways;
+  };
+  const own = waysIn(`insert into ways (passes) values ('7 7 7');
+    update placed set way = last_insert_rowid() where mock = '${mock?.id ?? ''}'`);
+  expect(own.length).toBeGreaterThan(3);
   const share = (await client.post(`/mocks/${mock?.id ?? ''}/shares`, { days: 2 })).body as { token: string };
   const before = (await client.get(`/learners/${id}/erasure`)).body as ErasureView;
   expect(before).toMatchObject({ mocks: 9, resultsKept: 1 });
@@ -89,6 +102,7 @@ it('a learner is erased only by their name, wholly, and what is kept is nobodyâ€
   ]);
   expect(everything).not.toContain('Wielgosz');
   await server.end();
+  expect(waysIn('')).toEqual(own.filter((way) => way !== '7 7 7'));
   // Nor can it be read from the file.
   expect(readFileSync(folder.path('erasure.db')).includes('Wielgosz')).toBe(false);
 }, 60_000);

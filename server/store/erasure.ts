@@ -54,6 +54,8 @@ async function erase(db: Database, learner: string, deed: Deed): Promise<void> {
     await db.deleteFrom(table).where('mock', 'in', mocks).execute();
   for (const table of ['mocks', 'lessons', 'drill', 'practice', 'forecasts', 'past_forecasts'] as const)
     await db.deleteFrom(table).where('learner', '=', learner).execute();
+  // A way that nobody else has driven tells where they were.
+  await sql`delete from ways where id not in (select way from placed where way is not null)`.execute(db);
   await db.deleteFrom('results').where('learner', '=', learner).where('removed', '=', 1).execute();
   await db
     .updateTable('results')
