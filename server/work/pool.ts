@@ -32,7 +32,7 @@ function thePool(): Piscina {
   const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
   pool ??= new Piscina({
     filename: new URL(`./jobs.thread.${ending}`, import.meta.url).href,
-    // One stays ready: to start it takes longer than most of its work.
+    // One stays ready: to load its code takes about as long as a forecast.
     minThreads: 1,
     maxThreads: MOST_WORKERS,
     maxQueue: MOST_WAITING,
