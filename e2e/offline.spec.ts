@@ -9,7 +9,6 @@ test('a whole mock without the server, from set-up to verdict, over two reloads;
   context,
   school,
 }) => {
-  test.setTimeout(150_000);
   await enterDemo(page);
   const old = page.getByText('As the server last sent it on');
   await expect(page.getByRole('region', { name: 'Last mocks' })).toBeVisible();

@@ -8,7 +8,6 @@ const readiness = (page: Page) => page.getByRole('region', { name: 'Readiness' }
 test('a learner’s page says how ready, what is missing and what to work on; the date moves it, papers and a reason are kept', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await enterDemo(page);
   await page
     .getByRole('link', { name: /^Amara Okonwe/ })
@@ -90,7 +89,6 @@ test('the debrief: own view first, then the verdict, three things, a goal; a lin
   page,
   school,
 }) => {
-  test.setTimeout(120_000);
   const id = await startMock(page, { learner: 'Bram Oosterwal', standard: 'Fault ceiling' });
   await pad(page, 'Moving away under control', 'Serious fault').click();
   await pad(page, 'Looking round before moving off', 'Driving fault').click();
@@ -152,7 +150,6 @@ test('the debrief: own view first, then the verdict, three things, a goal; a lin
 test('the diary: an entry that does not fit says so, is moved and taken out; calendars go out and come in', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await signInToDemo(page);
   await page.goto('/diary');
   // A day without anything else.

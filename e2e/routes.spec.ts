@@ -116,7 +116,6 @@ test('a track of others is laid onto the roads; broken files are told in words a
 test('routes are composed for a learner, explained, and told to be impossible when they are', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await signInToDemo(page);
   await page.goto('/routes/compose');
   await pickLearner(page.getByRole('combobox', { name: 'Practise the weak skills of' }), 'Amara Okonwe');
@@ -257,7 +256,6 @@ test('a route is drawn with keys only, junction by junction', async ({ page }) =
 test('a rehearsal speaks each turn, notices that the route was left, and leads back to it', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await signInToDemo(page);
   await page.goto('/routes/bypass/rehearse');
   const said = page.getByRole('status', { name: 'Said' });

@@ -264,7 +264,6 @@ test.describe('without the server', () => {
     page,
     school,
   }) => {
-    test.setTimeout(120_000);
     await enterDemo(page);
     const id = await learnerId(page, 'Rosa Quilmar');
     const before = await answersHeld(page, id);

@@ -152,7 +152,6 @@ for (const [size, viewport] of Object.entries(sizes))
   });
 
 test('every part of the editor opens, is readable by machine and fits a phone', async ({ page }) => {
-  test.setTimeout(120_000);
   await enterDemo(page);
   const parts = [
     'about',

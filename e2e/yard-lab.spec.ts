@@ -6,7 +6,6 @@ for (const [size, viewport] of [
   ['phone', { width: 390, height: 844 }],
 ] as const)
   test(`a course is set out, shown and driven on a ${size}`, async ({ page }) => {
-    test.setTimeout(120_000);
     await page.setViewportSize(viewport);
     await enterDemo(page);
     await page.goto('/yard?course=turn-in-the-road&vehicle=saloon');
@@ -62,7 +61,6 @@ for (const [size, viewport] of [
 test('what can’t be done says by how much, and a course that can’t be laid out says why', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   await enterDemo(page);
   await page.goto('/yard/show?course=turn-in-the-road&vehicle=small-hatchback&set=width:4.5');
   await expect(page.getByRole('alert')).toContainText('This vehicle can’t do it here', { timeout: 150_000 });

@@ -5,7 +5,6 @@ import { accessible, enterDemo, startMock } from './steps';
 test('a course is copied, changed by drag and by formula, kept, changed again and removed', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await enterDemo(page);
   await page.goto('/yard?course=garage-bay&vehicle=saloon');
   await page.getByRole('link', { name: 'Copy' }).first().click();
@@ -122,7 +121,6 @@ for (const [size, viewport] of [
 test('a run is kept with a learner, stands on the page, is played again and can be removed', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await enterDemo(page);
   await page.goto('/learners');
   await page.getByRole('link', { name: 'Yuto Hasebe' }).first().click();

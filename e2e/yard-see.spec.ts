@@ -20,7 +20,6 @@ for (const [size, viewport] of [
   ['phone', { width: 390, height: 844 }],
 ] as const)
   test(`what the driver sees is drawn, turned, and told on a ${size}`, async ({ page }) => {
-    test.setTimeout(90_000);
     await page.setViewportSize(viewport);
     await enterDemo(page);
     await page.goto('/yard/see?course=alley-dock-left&vehicle=van');
@@ -57,7 +56,6 @@ for (const [size, viewport] of [
 test('sighting marks are worked out for a seat, shown from it, and printed; or the lesson goes without them', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await enterDemo(page);
   await page.goto('/yard/see?course=alley-dock-left&vehicle=small-hatchback');
   const marks = page.getByRole('region', { name: 'Sighting marks' });
@@ -104,7 +102,6 @@ test('sighting marks are worked out for a seat, shown from it, and printed; or t
 });
 
 test('a course is driven from the seat, and the seat of a measured car is kept', async ({ page }) => {
-  test.setTimeout(90_000);
   await enterDemo(page);
   await page.goto('/yard/drive?course=garage-bay&vehicle=school-car');
   await page.getByRole('button', { name: 'From the seat' }).click();
