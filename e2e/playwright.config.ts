@@ -10,7 +10,7 @@ const reversed = process.env.TEST_ORDER === 'reversed';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
-  globalSetup: '../server/testing/warmSchool.ts',
+  globalSetup: './warmSchool.ts',
   fullyParallel: true,
   workers: 2,
   // A second try where a busy machine was late; scripts/test.mjs names every test that needed it, as work to do.

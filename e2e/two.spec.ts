@@ -8,9 +8,6 @@ test('a colleague in the back marks the same drive, and both see what the other 
 }) => {
   // The owner marks on a tablet, as ever.
   const mock = await startMock(page, { learner: 'Yuto Hasebe', standard: 'Fault ceiling' });
-  await pad(page, 'Looking round before moving off', 'Driving fault').click();
-  await pad(page, 'Moving away under control', 'Driving fault').click();
-  await expect(kept(page)).toContainText('on the server');
 
   // The other one has a phone.
   const back = await (await school.newContext({ viewport: { width: 390, height: 844 } })).newPage();
@@ -30,7 +27,11 @@ test('a colleague in the back marks the same drive, and both see what the other 
   await accessible(back, 'set-up beside another mock');
   await back.getByRole('button', { name: 'Mark beside Maren Holtby' }).click();
   await chooseArea(back, 'Moving off');
+  // Both see it in the same moment.
+  await pad(page, 'Looking round before moving off', 'Driving fault').click();
   await pad(back, 'Looking round before moving off', 'Serious fault').click();
+  await pad(page, 'Moving away under control', 'Driving fault').click();
+  await expect(kept(page)).toContainText('on the server');
   await expect(kept(back)).toHaveText('Saved');
   const second = /mocks\/([^/]+)/.exec(back.url())?.[1] ?? '';
 

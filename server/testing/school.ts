@@ -16,7 +16,7 @@ function schoolName(): string {
   return `school-${createHash('sha256').update(stamp).digest('hex').slice(0, 16)}`;
 }
 
-/** As it was just made, or after a first visit (warmSchool.ts). */
+/** As it was just made, or after a first visit (e2e/warmSchool.ts). */
 export type Which = 'new' | 'warm';
 
 export const schoolFile = (which: Which): string => join(FOLDER, `${schoolName()}-${which}.db`);

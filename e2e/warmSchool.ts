@@ -1,8 +1,8 @@
 import { existsSync, renameSync, rmSync } from 'node:fs';
-import { API } from '../../contract/constants';
-import { TEST_NOW } from './now';
-import { startServer } from './process';
-import { copySchool, makeSchool, schoolFile } from './school';
+import { API } from '../contract/constants';
+import { TEST_NOW } from '../server/testing/now';
+import { startServer } from '../server/testing/process';
+import { copySchool, makeSchool, schoolFile } from '../server/testing/school';
 
 /**
  * The demo school after its first visit: forecasts, places and all else that is made when it is first asked for is
