@@ -28,7 +28,6 @@ export async function screens(): Promise<readonly Figure[]> {
       ['/school', /Brier score/],
       ['/setup', /Standard/],
       ['/questions/bank', /Explain/],
-      ['/yard', /Reverse/],
     ]);
   } finally {
     await server.kill();
