@@ -10,7 +10,7 @@ import {
 } from '../server/testing';
 import { openDatabase } from '../server/store';
 import { heavyPages } from './heavyPages';
-import { printTable, figureOf, type Figure } from './table';
+import { figureOf, pathText, printTable, type Figure } from './table';
 
 const MARKS = 10_000;
 const MOCKS = 2_000;
@@ -129,11 +129,7 @@ async function timed(client: Client, path: string, mock: string): Promise<Figure
     if (status !== 200) throw new Error(`${path} was answered with ${status}`);
     bytes = (typeof body === 'string' ? body : JSON.stringify(body)).length;
   }
-  return figureOf(
-    `${path.replaceAll(/[0-9a-f-]{36}/g, '…')}, ${Math.ceil(bytes / 1_000)} kB`,
-    took,
-    'under 1 s',
-  );
+  return figureOf(`${pathText(path)}, ${Math.ceil(bytes / 1_000)} kB`, took, 'under 1 s');
 }
 
 export async function fill(file: string): Promise<string> {

@@ -1,5 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
-import { figureOf, type Figure } from './table';
+import { figureOf, pathText, type Figure } from './table';
 
 const RUNS = 3;
 
@@ -49,7 +49,7 @@ export async function heavyPages(
         shown.push(performance.now() - began);
         blocked.push(await longestBlock(page));
       }
-      const what = path.replaceAll(/[0-9a-f-]{36}/g, '…');
+      const what = pathText(path);
       figures.push(figureOf(`${what}, shown`, shown, 'under 1 s'));
       figures.push(figureOf(`${what}, longest block`, blocked, 'under 1 s'));
       const megabytes = `${(await held()).toFixed(0)} MB`;

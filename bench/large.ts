@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { EventsView, MockSummary, Page } from '../contract';
 import { Client, startServer } from '../server/testing';
 import { heavyPages } from './heavyPages';
-import { figureOf, printTable, type Figure } from './table';
+import { figureOf, pathText, printTable, type Figure } from './table';
 
 /** Made by `npm run jasperwren -- demo --large`. */
 const FILE = join(import.meta.dirname, '..', 'var', 'large.db');
@@ -70,7 +70,7 @@ export async function large(): Promise<void> {
         again.push(await timed(client, path));
         most = Math.max(most, memoryOf(server.pid));
       }
-      const what = path.replaceAll(/[0-9a-f-]{36}/g, '…');
+      const what = pathText(path);
       figures.push(figureOf(`${what}, after a mark`, after, BOUND));
       figures.push(figureOf(`${what}, again`, again, BOUND));
     }
@@ -88,7 +88,6 @@ export async function large(): Promise<void> {
         [`/mocks/${id}/debrief`, /Debrief with/],
         ['/routes', /Routes/],
         ['/routes/hot-spots', /places? (is|are) hot/],
-
         ['/setup', /Standard/],
       ]),
     );

@@ -20,6 +20,9 @@ export const figureOf = (what: string, milliseconds: readonly number[], bound: s
   bound,
 });
 
+/** A path as it is told in a table: ids say nothing there. */
+export const pathText = (path: string): string => path.replaceAll(/[0-9a-f-]{36}/g, '…');
+
 /** Prints figures as a table that can be put into docs/performance.md. */
 export function printTable(figures: readonly Figure[]): void {
   console.log('| what | median | p95 | bound |\n| --- | --- | --- | --- |');

@@ -46,7 +46,6 @@ export function tallyOf(asked: MarksAsked) {
   return {
     /** Places that so many drives have passed. */
     pass(keys: readonly string[], times: number): void {
-      if (times === 0) return;
       for (const key of keys) passed.set(key, (passed.get(key) ?? 0) + times);
     },
     /** One drive more, with so many marks of which nobody knows where they were made. */
@@ -56,7 +55,7 @@ export function tallyOf(asked: MarksAsked) {
     },
     /** A mark that was made so many times at its place. */
     mark(mark: TalliedMark, times: number): void {
-      if (times === 0 || !isAsked(asked, mark)) return;
+      if (!isAsked(asked, mark)) return;
       marks += times;
       const skills = marked.get(mark.site) ?? new Map<string, number>();
       marked.set(mark.site, skills);

@@ -53,9 +53,14 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
     keyOf.set(id, site.key);
   }
   const key = (site: number) => keyOf.get(site) ?? '';
-  for (const [way, passes] of await waysHeld(db)) tally.pass(passes.map(key), ways[way] ?? 0);
-  for (const [spot, mark] of await spotsHeld(db))
-    tally.mark({ ...mark, site: key(mark.site) }, spots[spot] ?? 0);
+  for (const [way, passes] of await waysHeld(db)) {
+    const times = ways[way];
+    if (times !== undefined) tally.pass(passes.map(key), times);
+  }
+  for (const [spot, mark] of await spotsHeld(db)) {
+    const times = spots[spot];
+    if (times !== undefined) tally.mark({ ...mark, site: key(mark.site) }, times);
+  }
   const { laid, pending } = await layNew(db, missing);
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
