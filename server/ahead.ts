@@ -42,9 +42,11 @@ export function workingAhead(where: Where): () => Promise<void> {
 }
 
 async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal): Promise<void> {
-  const goOn = () => pause(0, true, { signal });
-  await fillWorkedOut(db, goOn);
-  await fillSummaries(db, goOn);
+  // What the workers had no time for is worked out when somebody asks for it.
+  await fillWorkedOut(db, (mocks) => work('work out', databaseFile, { mocks }, { signal })).catch(
+    () => undefined,
+  );
+  await fillSummaries(db, () => pause(0, true, { signal }));
   let [readyOn, placedAt] = ['', ''];
   const much = async () => {
     if ((await numberOfMocks(db)) < MANY_MOCKS) return;

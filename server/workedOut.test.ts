@@ -9,7 +9,9 @@ import type { EvidenceView, MockSummary, MockView, Page } from '../contract';
 import { evidenceOf } from '../core/readiness';
 import { anyLog, standardWith } from '../core/testing';
 import {
+  addEvents,
   fillSummaries,
+  keepFresh,
   keepPlaced,
   listMocks,
   listRoutes,
@@ -17,6 +19,7 @@ import {
   unreadableRecords,
   WORKED_OUT,
   workedOutOf,
+  workOutAnew,
 } from './store';
 import { driveOfMock } from './store/evidence';
 import { workOut } from './store/workedOut';
@@ -170,6 +173,37 @@ it('is missing after an update, and is worked out while the server answers', asy
   reader.close();
   await again.kill();
 }, 30_000);
+
+it('that a worker found is not kept where the mock or its log has changed meanwhile', async () => {
+  const path = folder.path('meanwhile.db');
+  await copySchool(path);
+  const db = await openDatabase(path);
+  const ended = await db.selectFrom('worked_out').select('mock').where('ended', '=', 1).limit(3).execute();
+  const mocks = ended.map(({ mock: id }) => id);
+  const [marked = '', renamed = '', same = ''] = mocks;
+  const found = await workOutAnew(db, [...mocks, 'no mock']);
+  expect(found.map(({ mock: id }) => id)).toEqual(mocks);
+  await addEvents(db, marked, [{ ...faultEvent(9_001), kind: 'fault' }]);
+  await db
+    .updateTable('mocks')
+    .set((is) => ({ revision: is('revision', '+', 1) }))
+    .where('id', '=', renamed)
+    .execute();
+  const read = () =>
+    db.selectFrom('worked_out').select(['mock', 'body', 'position']).orderBy('mock').execute();
+  const evidence = () => db.selectFrom('evidence').selectAll().orderBy('mock').execute();
+  const before = [await read(), await evidence()];
+  await keepFresh(db, found);
+  expect([await read(), await evidence()]).toEqual(before);
+  await db.deleteFrom('worked_out').where('mock', 'in', mocks).execute();
+  await db.deleteFrom('evidence').where('mock', '=', same).execute();
+  await keepFresh(db, found);
+  expect((await read()).filter(({ mock: id }) => mocks.includes(id))).toEqual(
+    before[0]?.filter(({ mock: id }) => id === same),
+  );
+  expect((await evidence()).filter(({ mock: id }) => id === same)).toHaveLength(1);
+  await db.destroy();
+});
 
 it('is the same for the same logs as long as its version is the same', () => {
   const standard = standardWith();

@@ -208,7 +208,14 @@ program
       { addDemoRoutes, seedDemo, seedLarge, largeSchool, LARGE },
       { listNetworks },
       { shippedYard },
-    ] = await Promise.all([import('../serve'), import('../demo'), import('../store'), import('../yard')]);
+      { work },
+    ] = await Promise.all([
+      import('../serve'),
+      import('../demo'),
+      import('../store'),
+      import('../yard'),
+      import('../work'),
+    ]);
     const running = await serve({
       ...options(given),
       morePorts: 20,
@@ -222,9 +229,14 @@ program
               'This school was cut off while it was made. Make it again: demo --large --fresh',
             );
           if (made === 'none')
-            await seedLarge(db, given.now(), (learners) => {
-              if (learners % 300 === 0) console.log(`${learners} of ${LARGE.learners} learners are made.`);
-            });
+            await seedLarge(
+              db,
+              given.now(),
+              (mocks) => work('work out', given.database, { mocks }),
+              (learners) => {
+                if (learners % 300 === 0) console.log(`${learners} of ${LARGE.learners} learners are made.`);
+              },
+            );
           return;
         }
         const { people } = await db

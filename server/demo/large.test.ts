@@ -2,7 +2,14 @@ import { afterAll, expect, it } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readStandard } from '../../core/standard';
-import { addStandard, keepSettings, openDatabase, rebuildWorkedOut, type Database } from '../store';
+import {
+  addStandard,
+  keepSettings,
+  openDatabase,
+  rebuildWorkedOut,
+  workOutAnew,
+  type Database,
+} from '../store';
 import { scratchFolder } from '../testing';
 import { largeSchool, seedLarge } from './large';
 
@@ -34,7 +41,13 @@ it('the large school is as large as it is asked for, the same each time, and all
   const [db, again] = [await empty('large.db'), await empty('again.db')];
   expect(await largeSchool(db)).toBe('none');
   const told: number[] = [];
-  await seedLarge(db, TODAY, (learners) => told.push(learners), SMALL);
+  await seedLarge(
+    db,
+    TODAY,
+    (mocks) => workOutAnew(db, mocks),
+    (learners) => told.push(learners),
+    SMALL,
+  );
   expect(told.at(-1)).toBe(SMALL.learners);
   expect(await largeSchool(db)).toBe('whole');
   expect([await count(db, 'learners'), await count(db, 'routes')]).toEqual([SMALL.learners, SMALL.routes]);
@@ -45,7 +58,13 @@ it('the large school is as large as it is asked for, the same each time, and all
   expect(await count(db, 'results')).toBeGreaterThan(5);
   expect(await count(db, 'lessons')).toBeGreaterThan(0);
   expect(await rebuildWorkedOut(db, false)).toMatchObject({ mocks, same: mocks, added: 0, different: [] });
-  await seedLarge(again, TODAY, () => undefined, SMALL);
+  await seedLarge(
+    again,
+    TODAY,
+    (mocks) => workOutAnew(again, mocks),
+    () => undefined,
+    SMALL,
+  );
   const marks = (one: Database) =>
     one.selectFrom('worked_out').select(['mock', 'body']).orderBy('mock').execute();
   expect(await marks(again)).toEqual(await marks(db));

@@ -6,7 +6,7 @@ import { drawingOn, drawThrough, proposedIndependent, type Route } from '../../c
 import type { Standard } from '../../core/standard';
 import {
   addDrill,
-  addEvents,
+  addLog,
   addLearner,
   addMock,
   addPerson,
@@ -14,6 +14,7 @@ import {
   changeLearner,
   hashPassphrase,
   inTransaction,
+  keepFresh,
   keepNetwork,
   keepLesson,
   keepResult,
@@ -23,6 +24,7 @@ import {
   SCHOOL,
   settingsHeld,
   type Database,
+  type FreshRow,
 } from '../store';
 import { demoDrill } from './drill';
 import { demoDrive } from './drive';
@@ -82,11 +84,13 @@ export async function largeSchool(db: Database): Promise<'whole' | 'cut off' | '
  * Fills an empty database with a made-up school of fifty instructors over six years, some learners at a time: for trying
  * how the program does with much. The same seed gives the same marks.
  *
+ * @param workThem works out what follows from the logs of some mocks, beside this
  * @param say told how many learners are made, now and then
  */
 export async function seedLarge(
   db: Database,
   today: Date,
+  workThem: (mocks: readonly string[]) => Promise<readonly FreshRow[]>,
   say: (learners: number) => void = () => undefined,
   size: LargeSize = LARGE,
 ): Promise<void> {
@@ -119,13 +123,23 @@ export async function seedLarge(
     const routes = await manyRoutes(all, random, today, size.routes);
     return { instructors, vehicles, routes, bank: drivesOfLevels(random, [ceiling, graded], size.drives) };
   });
+  // While some are made, what follows from the marks of those before them is worked out.
+  let before: readonly string[] = [];
   for (let n = 0; n < size.learners; n += SLICE) {
-    await inTransaction(db, async (all) => {
-      for (let k = n; k < Math.min(size.learners, n + SLICE); k += 1)
-        await addOne(all, random, today, size, school, k % 4 === 3 ? graded : ceiling, k);
-    });
+    const [rows, made] = await Promise.all([
+      workThem(before),
+      inTransaction(db, async (all) => {
+        const mocks: string[] = [];
+        for (let k = n; k < Math.min(size.learners, n + SLICE); k += 1)
+          mocks.push(...(await addOne(all, random, today, size, school, k % 4 === 3 ? graded : ceiling, k)));
+        return mocks;
+      }),
+    ]);
+    await keepFresh(db, rows);
+    before = made;
     say(Math.min(size.learners, n + SLICE));
   }
+  await keepFresh(db, await workThem(before));
   for (const again of later) await again.execute(db);
   await keepSettings(db, MADE, 0, { at: today.toISOString() });
   await sql`pragma cache_size = -2000`.execute(db);
@@ -228,7 +242,11 @@ function anew(
   }));
 }
 
-/** One learner: some months of lessons at some time of the six years, with mocks, and a licence test at their end. */
+/**
+ * One learner: some months of lessons at some time of the six years, with mocks, and a licence test at their end.
+ *
+ * @returns their mocks, from which nothing is worked out yet
+ */
 async function addOne(
   db: Database,
   random: Random,
@@ -237,8 +255,9 @@ async function addOne(
   { instructors, vehicles, routes, bank }: School,
   standard: Standard,
   n: number,
-): Promise<void> {
+): Promise<readonly string[]> {
   const id = uuidFrom(random);
+  const made: string[] = [];
   const by = n % instructors.length;
   const [instructor, vehicle] = [instructors[by] ?? '', vehicles[by] ?? ''];
   // Evenly over the years, the last ones still under way.
@@ -286,7 +305,8 @@ async function addOne(
       (LEVELS - 1) * Math.min(1, Math.max(0, k / who.mocks + between(random, -0.1, 0.25))),
     );
     const drive = anew(random, oneOf(random, bank.get(`${standard.id} ${level}`) ?? []), mock, startedAt);
-    await addEvents(
+    made.push(mock);
+    await addLog(
       db,
       mock,
       onRoute(drive, standard, route, { mock, tracked: today.getTime() - at < 30 * DAY }),
@@ -306,6 +326,7 @@ async function addOne(
       today,
     );
   else await diaryOf(db, random, today, { learner: id, instructor, vehicle, n, test: begun + span });
+  return made;
 }
 
 /** Lessons of five weeks, and the licence test. */

@@ -81,7 +81,8 @@ export function openToRead(file: string): Database {
   } catch (error) {
     throw new DatabaseProblem(whyNotOpened(file, error));
   }
-  if (newest) return new Kysely<Tables>({ dialect: new SqliteDialect({ database }) });
+  if (newest)
+    return new Kysely<Tables>({ dialect: new SqliteDialect({ database: undoneAlready(database) }) });
   database.close();
   throw new DatabaseProblem(
     `${file} is of another version of Jasperwren; start the server on it once, or update the program.`,

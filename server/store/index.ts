@@ -79,7 +79,7 @@ export {
 } from './sessions';
 export { addStandard, listStandards, standardOf, newestStandard, newestStandards } from './standards';
 export { eventsByMock, eventsOf, fixesOf, highestSeqs, lengthsOf } from './events';
-export { addEvents } from './log';
+export { addEvents, addLog } from './log';
 export {
   forgetPlaced,
   keepPlaced,
@@ -107,8 +107,11 @@ export {
 export {
   answersInMocks,
   fillWorkedOut,
+  keepFresh,
   rebuildWorkedOut,
   renewWorkedOut,
+  workOutAnew,
+  type FreshRow,
   workedOutOf,
   type Rebuilt,
 } from './workedOut';

@@ -12,21 +12,28 @@ import { forgetWorkedOut, renewWorkedOut } from './workedOut';
  */
 export async function addEvents(db: Database, mock: string, events: readonly DriveEvent[]): Promise<number> {
   return inTransaction(db, async (transaction) => {
-    const fixes = await insert(
-      transaction,
-      'fixes',
-      mock,
-      events.filter(({ kind }) => kind === 'fix'),
-    );
-    const marks = await insert(
-      transaction,
-      'events',
-      mock,
-      events.filter(({ kind }) => kind !== 'fix'),
-    );
+    const { marks, fixes } = await addLog(transaction, mock, events);
     if (fixes + marks > 0) await follow(transaction, mock, marks > 0 ? events : []);
     return fixes + marks;
   });
+}
+
+/**
+ * Adds events, and works out nothing from them: for the log of a new mock, of which whoever calls keeps what follows.
+ *
+ * @returns how many were new
+ */
+export async function addLog(
+  db: Database,
+  mock: string,
+  events: readonly DriveEvent[],
+): Promise<{ readonly marks: number; readonly fixes: number }> {
+  const fixes = events.filter(({ kind }) => kind === 'fix');
+  const marks = events.filter(({ kind }) => kind !== 'fix');
+  return {
+    fixes: await insert(db, 'fixes', mock, fixes),
+    marks: await insert(db, 'events', mock, marks),
+  };
 }
 
 /** In one statement that is the same for any number of events. @returns how many were new */

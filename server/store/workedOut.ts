@@ -6,7 +6,7 @@ import { evidenceOf, type Evidence } from '../../core/readiness';
 import type { Standard, StandardRef } from '../../core/standard';
 import { inTransaction, type Database } from './database';
 import { eventsByMock } from './events';
-import { compact, driveHeld, driveOfMock, keepEvidence, type ReadEvidence } from './evidence';
+import { compact, driveHeld, driveOfMock } from './evidence';
 import { readJson } from './readable';
 import { WORKED_OUT } from './workedOutVersion';
 import { newestStandard, standardOf } from './standards';
@@ -65,35 +65,80 @@ async function fresh(db: Database, id: string): Promise<Fresh | null> {
   };
 }
 
+/** What follows from a log up to a position and from a mock of a revision, as it is kept. */
+export interface FreshRow {
+  readonly mock: string;
+  readonly revision: number;
+  readonly position: number;
+  readonly ended: number;
+  readonly outcome: string;
+  readonly unsorted: number;
+  /** The rest of what was worked out, as JSON. */
+  readonly body: string;
+  readonly standard: string;
+  readonly standardVersion: string;
+  /** Evidence under that standard, as JSON. */
+  readonly evidence: string;
+}
+
+function rowOf({ mock, position, worked: { unsorted, ended, ...rest }, to, evidence }: Fresh): FreshRow {
+  return {
+    mock: mock.id,
+    revision: mock.revision,
+    position,
+    ended: ended ? 1 : 0,
+    outcome: rest.result.outcome,
+    unsorted,
+    body: JSON.stringify(rest),
+    standard: to.id,
+    standardVersion: to.version,
+    evidence: JSON.stringify(compact(evidence)),
+  };
+}
+
 /**
- * Works out anew what follows from a mock and its log, and keeps it. A log of which nothing can be worked out is a log
- * all the same: then nothing is kept, and its marks are.
+ * Works out anew what follows from mocks and their logs, and keeps nothing of it. A log of which nothing can be worked
+ * out is a log all the same: it has no row.
  */
+export async function workOutAnew(db: Database, mocks: readonly string[]): Promise<readonly FreshRow[]> {
+  const rows: FreshRow[] = [];
+  for (const id of mocks) {
+    const found = await fresh(db, id).catch(() => null);
+    if (found) rows.push(rowOf(found));
+  }
+  return rows;
+}
+
+/** Keeps what was worked out anew instead of what was kept before, but not of mocks that have changed since. */
+export async function keepFresh(db: Database, rows: readonly FreshRow[]): Promise<void> {
+  if (rows.length === 0) return;
+  await inTransaction(db, async (all) => {
+    const { rows: current } = await sql<{ place: number }>`
+      select key as place from json_each(${JSON.stringify(rows.map(({ mock, revision, position }) => ({ mock, revision, position })))})
+      join mocks on mocks.id = value ->> '$.mock' and mocks.revision = value ->> '$.revision'
+      where coalesce((select max(position) from events where mock = mocks.id), 0) = value ->> '$.position'`.execute(
+      all,
+    );
+    const kept = JSON.stringify(current.map(({ place }) => rows[place]));
+    await sql`delete from evidence where mock in (select value ->> '$.mock' from json_each(${kept}))`.execute(
+      all,
+    );
+    await sql`
+      replace into worked_out (mock, version, position, ended, outcome, unsorted, body)
+      select value ->> '$.mock', ${WORKED_OUT}, value ->> '$.position', value ->> '$.ended', value ->> '$.outcome',
+        value ->> '$.unsorted', value ->> '$.body' from json_each(${kept})`.execute(all);
+    await sql`
+      insert into evidence (mock, standard, standard_version, version, body)
+      select value ->> '$.mock', value ->> '$.standard', value ->> '$.standardVersion', ${WORKED_OUT},
+        value ->> '$.evidence' from json_each(${kept})`.execute(all);
+  });
+}
+
+/** Works out anew what follows from one mock and its log, and keeps it; its marks are there also where nothing follows. */
 export async function renewWorkedOut(db: Database, id: string): Promise<void> {
-  const found = await fresh(db, id).catch(() => null);
-  await forgetWorkedOut(db, id);
-  if (!found) return;
-  await keepWorkedOut(db, found);
-  await keepEvidence(db, [readNow(found)]);
-}
-
-const readNow = ({ mock, to, position, evidence }: Fresh): ReadEvidence => ({
-  mock: mock.id,
-  standard: to,
-  position,
-  revision: mock.revision,
-  evidence,
-});
-
-async function keepWorkedOut(db: Database, { mock, worked, position }: Fresh): Promise<void> {
-  await db
-    .replaceInto('worked_out')
-    .values({ mock: mock.id, version: WORKED_OUT, position, ...columnsOf(worked) })
-    .execute();
-}
-
-function columnsOf({ unsorted, ended, ...rest }: WorkedOut) {
-  return { ended: ended ? 1 : 0, outcome: rest.result.outcome, unsorted, body: JSON.stringify(rest) };
+  const rows = await workOutAnew(db, [id]);
+  if (rows.length === 0) await forgetWorkedOut(db, id);
+  await keepFresh(db, rows);
 }
 
 interface KeptRow {
@@ -170,8 +215,15 @@ export async function answersInMocks(db: Database, mocks: readonly string[]): Pr
   return answers;
 }
 
-/** Works out what isn't kept yet, some mocks at a time; between them others have their turn. */
-export async function fillWorkedOut(db: Database, goOn: () => Promise<boolean>): Promise<void> {
+/**
+ * Has worked out what isn't kept yet, the newest mocks first, and keeps it.
+ *
+ * @param workThem works out some mocks anew, beside whoever else wants something
+ */
+export async function fillWorkedOut(
+  db: Database,
+  workThem: (mocks: readonly string[]) => Promise<readonly FreshRow[]>,
+): Promise<void> {
   const missing = await db
     .selectFrom('mocks')
     .leftJoin('worked_out', (join) =>
@@ -181,16 +233,12 @@ export async function fillWorkedOut(db: Database, goOn: () => Promise<boolean>):
     .where('worked_out.mock', 'is', null)
     .orderBy('mocks.started_at', 'desc')
     .execute();
-  for (let n = 0; n < missing.length; n += SLICE) {
-    await inTransaction(db, async (all) => {
-      for (const { id } of missing.slice(n, n + SLICE)) await renewWorkedOut(all, id);
-    });
-    if (!(await goOn())) return;
-  }
+  for (let n = 0; n < missing.length; n += TOGETHER)
+    await keepFresh(db, await workThem(missing.slice(n, n + TOGETHER).map(({ id }) => id)));
 }
 
-/** So many mocks are worked out before others have their turn. */
-const SLICE = 10;
+/** So many mocks are written before others have their turn. */
+const TOGETHER = 50;
 
 export interface Rebuilt {
   readonly mocks: number;
@@ -223,8 +271,10 @@ export async function rebuildWorkedOut(db: Database, keep: boolean): Promise<Reb
   return { mocks, same, added, different };
 }
 
-const keptText = ({ worked, to, evidence }: Fresh): string =>
-  JSON.stringify([columnsOf(worked), [to.id, to.version, JSON.stringify(compact(evidence))]]);
+const keptText = (found: Fresh): string => {
+  const { mock: _mock, revision: _revision, position: _position, ...kept } = rowOf(found);
+  return JSON.stringify(kept);
+};
 
 /** What is kept of a mock, as one text; null where it isn't whole, or an earlier version of the program kept it. */
 async function keptAs(db: Database, id: string): Promise<string | null> {
@@ -240,7 +290,7 @@ async function keptAs(db: Database, id: string): Promise<string | null> {
       'worked_out.unsorted',
       'worked_out.body',
       'evidence.standard',
-      'evidence.standard_version as version',
+      'evidence.standard_version as standardVersion',
       'evidence.body as evidence',
     ])
     .where('worked_out.mock', '=', id)
@@ -248,6 +298,6 @@ async function keptAs(db: Database, id: string): Promise<string | null> {
     .where('evidence.version', '=', WORKED_OUT)
     .executeTakeFirst();
   if (!row) return null;
-  const { ended, outcome, unsorted, body } = row;
-  return JSON.stringify([{ ended, outcome, unsorted, body }, [row.standard, row.version, row.evidence]]);
+  const { ended, outcome, unsorted, body, standard, standardVersion, evidence } = row;
+  return JSON.stringify({ ended, outcome, unsorted, body, standard, standardVersion, evidence });
 }

@@ -16,6 +16,7 @@ import type { Parsed } from '../../core/problems';
 import type { Standard, StandardRef } from '../../core/standard';
 import type {
   Counts,
+  FreshRow,
   LaidMock,
   MadeForecast,
   MadePast,
@@ -76,6 +77,11 @@ export interface Jobs {
   readonly past: {
     readonly asked: { readonly learner: string; readonly standard: string | null; readonly now: string };
     readonly answer: ToldPast;
+  };
+  /** What follows from mocks and their logs, for keeping. */
+  readonly 'work out': {
+    readonly asked: { readonly mocks: readonly string[] };
+    readonly answer: readonly FreshRow[];
   };
   /** Tells a line for each part of the way. */
   readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };

@@ -10,6 +10,7 @@ import {
   readyCopy,
   removeCopy,
   unreadableRecords,
+  workOutAnew,
   type Database,
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
@@ -82,6 +83,8 @@ function done(
             return learnerRecord(db, job.learner, job.now);
           case 'unreadable':
             return unreadableRecords(db);
+          case 'work out':
+            return workOutAnew(db, job.mocks);
           case 'rejudge':
             await rejudgeAll(db, job.to, say);
             return null;
