@@ -1,12 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import dayjs from 'dayjs';
-import timezone from 'dayjs/plugin/timezone.js';
-import utc from 'dayjs/plugin/utc.js';
+import { clockIn, instantIn } from '../../core/time';
 import type { Database } from './database';
 import { shownZone } from './readable';
-
-dayjs.extend(utc);
-dayjs.extend(timezone);
 
 /**
  * A booked licence test is an entry of the diary, and nothing else: the day on the learner's record follows it.
@@ -16,7 +11,7 @@ const HOUR = '09:00';
 const MINUTES = 60;
 const HOUR_UNKNOWN = 'The hour is not known yet.';
 
-export const dayIn = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
+export const dayIn = (instant: string, zone: string): string => clockIn(instant, zone).slice(0, 10);
 
 const entriesOf = async (db: Database, learner: string) => {
   const entries = await db
@@ -58,20 +53,18 @@ export async function bookTest(
 ): Promise<void> {
   const comes = comingOf(await entriesOf(db, learner), by.now);
   if (comes) {
-    const hour = dayjs(comes.starts_at).tz(comes.zone).format('HH:mm');
+    const hour = clockIn(comes.starts_at, comes.zone).slice(11, 16);
     await db
       .updateTable('lessons')
       .set({
-        ...(day === null
-          ? { removed: 1 }
-          : { starts_at: dayjs.tz(`${day}T${hour}`, comes.zone).toISOString() }),
+        ...(day === null ? { removed: 1 } : { starts_at: instantIn(`${day}T${hour}`, comes.zone) }),
         revision: comes.revision + 1,
       })
       .where('id', '=', comes.id)
       .execute();
   } else if (day !== null) {
     const { instructor, zone } = by;
-    const starts_at = dayjs.tz(`${day}T${HOUR}`, zone).toISOString();
+    const starts_at = instantIn(`${day}T${HOUR}`, zone);
     await db
       .insertInto('lessons')
       .values({

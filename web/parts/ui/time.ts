@@ -1,19 +1,19 @@
 import dayjs from 'dayjs';
-import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
+import { clockIn, instantIn } from '../../../core/time';
 
 dayjs.extend(utc);
-dayjs.extend(timezone);
+
+const there = (at: string, zone: string): dayjs.Dayjs => dayjs.utc(clockIn(at, zone));
 
 /** "14:29" where the drive was. */
-export const hourText = (at: string, zone: string): string => dayjs(at).tz(zone).format('HH:mm');
+export const hourText = (at: string, zone: string): string => there(at, zone).format('HH:mm');
 
 /** "Mon 23 Nov" where the drive was. */
-export const dayText = (at: string, zone: string): string => dayjs(at).tz(zone).format('ddd D MMM');
+export const dayText = (at: string, zone: string): string => there(at, zone).format('ddd D MMM');
 
 /** "Monday 23 November 2026" where the drive was. */
-export const longDayText = (at: string, zone: string): string =>
-  dayjs(at).tz(zone).format('dddd D MMMM YYYY');
+export const longDayText = (at: string, zone: string): string => there(at, zone).format('dddd D MMMM YYYY');
 
 /** Whether an instant falls on the day that it now is here. */
 export const isToday = (at: string, now: Date): boolean => dayjs(at).isSame(now, 'day');
@@ -31,7 +31,7 @@ export function daysText(days: number): string {
 export const localZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** An instant as a field for day and hour holds it, where it was: "2026-11-23T14:29". */
-export const zonedText = (at: string, zone: string): string => dayjs(at).tz(zone).format('YYYY-MM-DDTHH:mm');
+export const zonedText = (at: string, zone: string): string => clockIn(at, zone).slice(0, 16);
 
 /** The instant of such a text there. */
-export const inZone = (text: string, zone: string): string => dayjs.tz(text, zone).toISOString();
+export const inZone = (text: string, zone: string): string => instantIn(text, zone);
