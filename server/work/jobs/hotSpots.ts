@@ -26,9 +26,12 @@ import type { HotSpotFilter, LaidAhead, ToldHotSpots } from '../job';
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
-/** So long mocks are laid for one answer, in milliseconds, but so many at least; the others come with the next. */
-const MOST_TIME = 1_000;
-const LEAST_LAID = 300;
+/** So long mocks are laid for one answer, in milliseconds; the others come with the next. */
+const ANSWER_TIME = 500;
+/** The same for nobody yet: to find out what is missing takes as long in a large school, and is worth it less often. */
+const AHEAD_TIME = 5_000;
+/** So few are laid whole: a part of them would only be asked for again. */
+const FEW = 100;
 
 /** Where faults gather: from what was laid before, and from as many new mocks as there is time for. */
 export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<ToldHotSpots> {
@@ -61,7 +64,7 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
     const times = spots[spot];
     if (times !== undefined) tally.mark({ ...mark, site: key(mark.site) }, times);
   }
-  const { laid, pending } = await layNew(db, missing);
+  const { laid, pending } = await layNew(db, missing, ANSWER_TIME);
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
     for (const site of own) sites.set(site.key, site);
@@ -105,7 +108,7 @@ export async function layAhead(db: Database): Promise<LaidAhead> {
   const missing: PlacedRow[] = [];
   for await (const row of placedRows(db, { learner: null, route: null, mock: null, seenBy: null }))
     if (!row.counted) missing.push(row);
-  const { laid, pending } = await layNew(db, missing);
+  const { laid, pending } = await layNew(db, missing, AHEAD_TIME);
   return { laid: laid.map(forKeeping), pending };
 }
 
@@ -115,6 +118,7 @@ const forKeeping = ({ mock, ...rest }: JustLaid): LaidMock => ({ ...rest, mock: 
 async function layNew(
   db: Database,
   missing: PlacedRow[],
+  time: number,
 ): Promise<{ readonly laid: readonly JustLaid[]; readonly pending: number }> {
   const since = performance.now();
   missing.sort((a, b) => b.startedAt.localeCompare(a.startedAt));
@@ -122,7 +126,7 @@ async function layNew(
   const laid: JustLaid[] = [];
   let read = 0;
   for (const { mock: id, from } of missing) {
-    if (read >= LEAST_LAID && performance.now() - since > MOST_TIME) break;
+    if (missing.length > FEW && performance.now() - since > time) break;
     read += 1;
     const positions = await positionsOfLog(db, id);
     const held = await driveHeld(db, id);
