@@ -1,9 +1,12 @@
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { LearnerView, Page } from '../contract';
 import { Client, scratchFolder, startServer, type ServerProcess } from './testing';
+import { workerOptions } from './work/pool';
 
 /** Work beside the server is bounded: whatever is asked, the others are answered. */
 
@@ -20,6 +23,19 @@ beforeAll(async () => {
 afterAll(async () => {
   await server.kill();
   folder.remove();
+});
+
+it('a worker reads its code by import: one that is ended while it requires it would end the server', async () => {
+  const code = `
+    const { parentPort } = require('node:worker_threads');
+    try { require(${JSON.stringify(join(import.meta.dirname, '..', 'dist', 'server', 'jobs.thread.js'))}); parentPort.postMessage('required'); }
+    catch (error) { parentPort.postMessage(error.code); }`;
+  const worker = new Worker(code, { eval: true, ...workerOptions(['--enable-source-maps']) });
+  const [told] = (await once(worker, 'message')) as [unknown];
+  expect(told).toBe('ERR_REQUIRE_ESM');
+  await worker.terminate();
+  // Options that may not be a worker's own stay those of the server.
+  expect(workerOptions(['--max-old-space-size=512'])).toEqual({});
 });
 
 const threads = (): number =>

@@ -263,6 +263,27 @@ describe('what is worked out ahead', () => {
     await db.destroy();
   }, 60_000);
 
+  it('of a few places is told whole at once, of many in parts that leave less each time', async () => {
+    const path = folder.path('parts.db');
+    await copySchool(path);
+    const db = await openDatabase(path);
+    const whole = await hotSpots(db, everywhere);
+    expect([whole.view.pending, whole.view.drives]).toEqual([0, 60]);
+    // Forty times as many, without marks: no machine lays them all for one answer.
+    const held = await db.selectFrom('mocks').selectAll().where('beside', 'is', null).execute();
+    for (let copy = 0; copy < 40; copy += 1)
+      await db
+        .insertInto('mocks')
+        .values(held.map((mock) => ({ ...mock, id: randomUUID() })))
+        .execute();
+    const first = await hotSpots(db, everywhere);
+    expect(first.view.pending).toBeGreaterThan(0);
+    expect(first.laid.length).toBeGreaterThan(0);
+    await keepPlaced(db, first.laid);
+    expect((await hotSpots(db, everywhere)).view.pending).toBeLessThan(first.view.pending);
+    await db.destroy();
+  }, 60_000);
+
   it('of routes is what lists show, and is made again where it is missing, broken or by other rules', async () => {
     const path = folder.path('routes.db');
     await copySchool(path);

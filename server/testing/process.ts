@@ -72,7 +72,8 @@ export interface Hall {
 }
 
 export function startHall(): Hall {
-  const child = fork(join(BUILT, 'hall.js'), { stdio: 'inherit' });
+  // With none of the runner's own options, as people start it.
+  const child = fork(join(BUILT, 'hall.js'), { stdio: 'inherit', execArgv: [] });
   const ask = (asked: HallAsked) =>
     new Promise<string>((resolve, reject) => {
       const ended = () => reject(new Error('the hall ended'));

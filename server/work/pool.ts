@@ -12,6 +12,22 @@ const MOST_WAITING = 100;
 /** A worker that wants more than this, in megabytes, is ended, and its work refused. */
 const MOST_MEMORY = 1_200;
 
+/**
+ * A worker that is ended in the moment in which it reads its code takes the whole server with it where it reads it by
+ * `require`, as the pool does where it can (Node 20.20: "IsGraphAsync must be used on an instantiated module"). With this
+ * option it can't, and imports it.
+ */
+const READS_BY_IMPORT = '--no-experimental-require-module';
+
+/**
+ * Node's options for workers.
+ *
+ * @param given those of the server: if there are any but those of its own commands, workers have them too and no other, for
+ * not every option may be a worker's own
+ */
+export const workerOptions = (given: readonly string[]): { readonly execArgv?: string[] } =>
+  given.every((option) => option === '--enable-source-maps') ? { execArgv: [...given, READS_BY_IMPORT] } : {};
+
 /** Why some work has no answer. */
 export class WorkProblem extends Error {
   override readonly name = 'WorkProblem';
@@ -39,6 +55,7 @@ function thePool(): Piscina {
     idleTimeout: 30_000,
     // A worker that waits for work goes on sending what it has said.
     atomics: 'disabled',
+    ...workerOptions(process.execArgv),
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
   });
   return pool;
