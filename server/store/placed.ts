@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { sql } from 'kysely';
 import type { HotSpotMark } from '../../contract';
 import type { PlacedMark, Site } from '../../core/hotspot';
@@ -199,17 +200,20 @@ export async function positionsOfLog(db: Database, mock: string): Promise<LaidMo
 }
 
 /** So many mocks are kept before a batch of marks has its turn. */
-const SLICE = 20;
+const SLICE = 2;
 
 /** Keeps where mocks lie, but those that have changed since they were laid. */
 export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promise<void> {
   if (laid.length === 0) return;
   const held = await db.selectFrom('sites').select(['id', 'key', 'body']).execute();
   const known = new Map(held.map(({ id, key, body }) => [key, { id, body }]));
-  for (let n = 0; n < laid.length; n += SLICE)
+  for (let n = 0; n < laid.length; n += SLICE) {
     await inTransaction(db, async (all) => {
       for (const one of laid.slice(n, n + SLICE)) await keepOne(all, one, known);
     });
+    // Whoever asks or sends marks meanwhile comes next.
+    await setImmediate();
+  }
 }
 
 async function keepOne(
