@@ -19,7 +19,7 @@ import {
   unreadableRecords,
   WORKED_OUT,
   workedOutOf,
-  workOutAnew,
+  freshRows,
 } from './store';
 import { driveOfMock } from './store/evidence';
 import { workOut } from './store/workedOut';
@@ -181,7 +181,7 @@ it('that a worker found is not kept where the mock or its log has changed meanwh
   const ended = await db.selectFrom('worked_out').select('mock').where('ended', '=', 1).limit(3).execute();
   const mocks = ended.map(({ mock: id }) => id);
   const [marked = '', renamed = '', same = ''] = mocks;
-  const found = await workOutAnew(db, [...mocks, 'no mock']);
+  const found = await freshRows(db, [...mocks, 'no mock']);
   expect(found.map(({ mock: id }) => id)).toEqual(mocks);
   await addEvents(db, marked, [{ ...faultEvent(9_001), kind: 'fault' }]);
   await db

@@ -6,8 +6,7 @@ function ahead(at: number, zone: string): number {
   const format =
     formats.get(zone) ?? new Intl.DateTimeFormat('en', { timeZone: zone, timeZoneName: 'longOffset' });
   formats.set(zone, format);
-  const name = format.formatToParts(at).find(({ type }) => type === 'timeZoneName')?.value ?? '';
-  const [, sign, hours, minutes] = /GMT([+-])(\d\d):(\d\d)/.exec(name) ?? [];
+  const [, sign, hours, minutes] = /GMT([+-])(\d\d):(\d\d)/.exec(format.format(at)) ?? [];
   const offset = 60 * Number(hours ?? 0) + Number(minutes ?? 0);
   return sign === '-' ? -offset : offset;
 }

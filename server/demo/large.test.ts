@@ -7,7 +7,7 @@ import {
   keepSettings,
   openDatabase,
   rebuildWorkedOut,
-  workOutAnew,
+  freshRows,
   type Database,
 } from '../store';
 import { scratchFolder } from '../testing';
@@ -44,7 +44,7 @@ it('the large school is as large as it is asked for, the same each time, and all
   await seedLarge(
     db,
     TODAY,
-    (mocks) => workOutAnew(db, mocks),
+    (mocks) => freshRows(db, mocks),
     (learners) => told.push(learners),
     SMALL,
   );
@@ -61,7 +61,7 @@ it('the large school is as large as it is asked for, the same each time, and all
   await seedLarge(
     again,
     TODAY,
-    (mocks) => workOutAnew(again, mocks),
+    (mocks) => freshRows(again, mocks),
     () => undefined,
     SMALL,
   );

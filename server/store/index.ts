@@ -110,7 +110,7 @@ export {
   keepFresh,
   rebuildWorkedOut,
   renewWorkedOut,
-  workOutAnew,
+  freshRows,
   type FreshRow,
   workedOutOf,
   type Rebuilt,

@@ -97,10 +97,10 @@ function rowOf({ mock, position, worked: { unsorted, ended, ...rest }, to, evide
 }
 
 /**
- * Works out anew what follows from mocks and their logs, and keeps nothing of it. A log of which nothing can be worked
+ * Works out what follows from mocks and their logs, and keeps nothing of it. A log of which nothing can be worked
  * out is a log all the same: it has no row.
  */
-export async function workOutAnew(db: Database, mocks: readonly string[]): Promise<readonly FreshRow[]> {
+export async function freshRows(db: Database, mocks: readonly string[]): Promise<readonly FreshRow[]> {
   const rows: FreshRow[] = [];
   for (const id of mocks) {
     const found = await fresh(db, id).catch(() => null);
@@ -109,7 +109,7 @@ export async function workOutAnew(db: Database, mocks: readonly string[]): Promi
   return rows;
 }
 
-/** Keeps what was worked out anew instead of what was kept before, but not of mocks that have changed since. */
+/** Keeps what was just worked out instead of what was kept before, but not of mocks that have changed since. */
 export async function keepFresh(db: Database, rows: readonly FreshRow[]): Promise<void> {
   if (rows.length === 0) return;
   await inTransaction(db, async (all) => {
@@ -134,9 +134,9 @@ export async function keepFresh(db: Database, rows: readonly FreshRow[]): Promis
   });
 }
 
-/** Works out anew what follows from one mock and its log, and keeps it; its marks are there also where nothing follows. */
+/** Works out again what follows from one mock and its log, and keeps it; its marks are there also where nothing follows. */
 export async function renewWorkedOut(db: Database, id: string): Promise<void> {
-  const rows = await workOutAnew(db, [id]);
+  const rows = await freshRows(db, [id]);
   if (rows.length === 0) await forgetWorkedOut(db, id);
   await keepFresh(db, rows);
 }
@@ -218,7 +218,7 @@ export async function answersInMocks(db: Database, mocks: readonly string[]): Pr
 /**
  * Has worked out what isn't kept yet, the newest mocks first, and keeps it.
  *
- * @param workThem works out some mocks anew, beside whoever else wants something
+ * @param workThem works out some mocks, beside whoever else wants something
  */
 export async function fillWorkedOut(
   db: Database,

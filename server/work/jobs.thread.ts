@@ -10,7 +10,7 @@ import {
   readyCopy,
   removeCopy,
   unreadableRecords,
-  workOutAnew,
+  freshRows,
   type Database,
 } from '../store';
 import type { Job, JobName, Jobs, Said, Unusable } from './job';
@@ -84,7 +84,7 @@ function done(
           case 'unreadable':
             return unreadableRecords(db);
           case 'work out':
-            return workOutAnew(db, job.mocks);
+            return freshRows(db, job.mocks);
           case 'rejudge':
             await rejudgeAll(db, job.to, say);
             return null;

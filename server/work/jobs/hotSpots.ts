@@ -3,6 +3,7 @@ import { courseOf, drawingOn, matchLine, routeOf, type Drawing, type Route } fro
 import type { HotSpotMark, MockView } from '../../../contract';
 import { isAsked, placedDrive, tallyOf, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
+import { clockIn } from '../../../core/time';
 import { gunzipSync } from 'node:zlib';
 import {
   driveHeld,
@@ -214,16 +215,6 @@ async function tracked(
 /** Whether a drive began within hours of the day where it was driven. */
 function within(startedAt: string, zone: string, hours: HotSpotFilter['hours']): boolean {
   if (hours === null) return true;
-  const hour = hourIn(startedAt, zone);
+  const hour = Number(clockIn(startedAt, zone).slice(11, 13));
   return hour >= hours[0] && hour < hours[1];
-}
-
-const clocks = new Map<string, Intl.DateTimeFormat>();
-
-function hourIn(at: string, zone: string): number {
-  const known =
-    clocks.get(zone) ??
-    new Intl.DateTimeFormat('en-GB', { hour: '2-digit', hourCycle: 'h23', timeZone: zone });
-  clocks.set(zone, known);
-  return Number(known.format(new Date(at)));
 }

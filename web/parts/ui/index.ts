@@ -23,17 +23,7 @@ export { readText } from './readText';
 export { saveFile } from './saveFile';
 export { severityWord } from './severityWord';
 export { colour, theme } from './theme';
-export {
-  dayText,
-  daysText,
-  daysUntil,
-  hourText,
-  inZone,
-  isToday,
-  localZone,
-  longDayText,
-  zonedText,
-} from './time';
+export { dayText, daysText, daysUntil, hourText, isToday, localZone, longDayText, zonedText } from './time';
 export { tokens, type Palette } from './tokens';
 export { useHistory } from './useHistory';
 export { useLight, usePalette, type LightChoice } from './useLight';

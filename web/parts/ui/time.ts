@@ -1,6 +1,6 @@
 import dayjs from 'dayjs';
 import utc from 'dayjs/plugin/utc.js';
-import { clockIn, instantIn } from '../../../core/time';
+import { clockIn } from '../../../core/time';
 
 dayjs.extend(utc);
 
@@ -32,6 +32,3 @@ export const localZone = (): string => Intl.DateTimeFormat().resolvedOptions().t
 
 /** An instant as a field for day and hour holds it, where it was: "2026-11-23T14:29". */
 export const zonedText = (at: string, zone: string): string => clockIn(at, zone).slice(0, 16);
-
-/** The instant of such a text there. */
-export const inZone = (text: string, zone: string): string => instantIn(text, zone);

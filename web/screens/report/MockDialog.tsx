@@ -21,10 +21,11 @@ import {
   useVehiclesQuery,
 } from '../../data/api';
 import { whyNotBeside } from '../../../core/agreement';
+import { instantIn } from '../../../core/time';
 import { mockPutRight } from '../../data/log';
 import { LearnerPicker, type Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { Aside, ChoiceField, ErrorNote, hourText, inZone, zonedText } from '../../parts/ui';
+import { Aside, ChoiceField, ErrorNote, hourText, zonedText } from '../../parts/ui';
 
 /** Puts right whose mock it was, when it began, what was driven; or deletes it. */
 export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonly onClose: () => void }) {
@@ -62,7 +63,7 @@ export function MockDialog({ mock, onClose }: { readonly mock: MockView; readonl
       revision: mock.revision,
       change: {
         ...(moved ? { learner: learner.id } : {}),
-        ...(given.start === before.start ? {} : { startedAt: inZone(given.start, mock.zone) }),
+        ...(given.start === before.start ? {} : { startedAt: instantIn(given.start, mock.zone) }),
         vehicle: given.vehicle || null,
         route: given.route || null,
         note: given.note,

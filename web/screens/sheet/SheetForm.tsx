@@ -6,10 +6,11 @@ import { isFixedCourse, judge, manoeuvresDue, sideTitle, type DriveEvent } from 
 import { typedNumber } from '../../../core/numbers';
 import { placeOf, readSheetTable, sheetEvents, type SheetTable } from '../../../core/session';
 import type { Standard } from '../../../core/standard';
+import { instantIn } from '../../../core/time';
 import { errorText, useKeepSheetMutation, useRoutesQuery, useVehiclesQuery } from '../../data/api';
 import type { Picked } from '../../parts/people';
 import { useUnsaved } from '../../parts/unsaved';
-import { ChoiceField, ErrorNote, FileButton, inZone, localZone, ProblemList, readText } from '../../parts/ui';
+import { ChoiceField, ErrorNote, FileButton, localZone, ProblemList, readText } from '../../parts/ui';
 import { CourseEntry } from './CourseEntry';
 import { blankRun, readingsOf, runsOfSheet, usualMinutes, type Readings, type RunEntry } from './course';
 import { SheetGrid } from './SheetGrid';
@@ -101,7 +102,7 @@ export function SheetForm({ standard, learner }: Props) {
         vehicle: vehicle || null,
         route: route || null,
         retest: false,
-        startedAt: inZone(`${day}T${time || USUAL_HOUR}`, localZone()),
+        startedAt: instantIn(`${day}T${time || USUAL_HOUR}`, localZone()),
         zone: localZone(),
         minutes,
         whole,
