@@ -31,6 +31,8 @@ export default defineConfig({
       output: {
         entryFileNames: '[name].js',
         chunkFileNames: 'part-[name].js',
+        // Node keeps what maps hold, in each thread; the sources are needed for nothing but their places.
+        sourcemapExcludeSources: true,
         // Reading is most of a start, and a third of it is remarks and blanks. Names stay as they are written.
         minify: { compress: false, mangle: false, codegen: { removeWhitespace: true } },
       },

@@ -9,7 +9,7 @@ import {
   stateOfResults,
   type Database,
 } from './store';
-import { keepFound, readinessOfSchool, strictnessOfTests, work } from './work';
+import { isWorking, keepFound, readinessOfSchool, strictnessOfTests, work } from './work';
 
 /** With fewer mocks than this, whoever asks first waits for nothing that they would notice. */
 const MANY_MOCKS = 2_000;
@@ -78,10 +78,14 @@ async function workAhead({ db, databaseFile, now }: Where, signal: AbortSignal):
   }
 }
 
-/** Part after part, as long as there is less left each time: what can't be kept would be made again for ever. */
+/**
+ * Part after part, as long as there is less left each time: what can't be kept would be made again for ever. Whoever
+ * waits for an answer goes first.
+ */
 async function untilDone(part: () => Promise<number>, signal: AbortSignal): Promise<void> {
   let before = Infinity;
   for (;;) {
+    while (isWorking()) await pause(NEXT_PART, undefined, { signal });
     const left = await part();
     if (left === 0 || left >= before) return;
     before = left;

@@ -119,6 +119,8 @@ async function ratingPairs(db: Database, seenBy: string | null): Promise<RatingP
   const logs = await eventsByMock(
     db,
     mocks.map(({ id }) => id),
+    // What a rating needs of its log; all of four hundred logs would hold up whoever sends marks.
+    ['rating', 'retract'],
   );
   const pairs: RatingPair[] = [];
   for (const { id, learner, startedAt, standard: ref } of mocks) {

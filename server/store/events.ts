@@ -46,14 +46,21 @@ export async function eventsOf(
   };
 }
 
-/** Logs of several mocks at once, without their fixes. */
+/**
+ * Logs of several mocks at once, without their fixes.
+ *
+ * @param kinds only events of these; null for all
+ */
 export async function eventsByMock(
   db: Database,
   mocks: readonly string[],
+  kinds: readonly DriveEvent['kind'][] | null = null,
 ): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
   const logs = new Map<string, DriveEvent[]>(mocks.map((id) => [id, []]));
   if (mocks.length === 0) return logs;
-  const rows = await db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks).execute();
+  let query = db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks);
+  if (kinds) query = query.where(sql`case when json_valid(body) then body ->> '$.kind' end`, 'in', kinds);
+  const rows = await query.execute();
   for (const { mock, body } of rows) {
     const event = readJson<DriveEvent>(body);
     if (event) logs.get(mock)?.push(event);

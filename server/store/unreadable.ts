@@ -22,10 +22,11 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
   const tell = (kind: UnreadableRecord['kind'], id: string, name: string, what: string) =>
     found.push({ kind, id, name, what });
 
-  for (const { id, name, papers, overrule, details } of await db
+  // Row after row where there may be many, or long ones: a large school's routes are 40 MB.
+  for await (const { id, name, papers, overrule, details } of db
     .selectFrom('learners')
-    .selectAll()
-    .execute()) {
+    .select(['id', 'name', 'papers', 'overrule', 'details'])
+    .stream()) {
     if (!readDetails(details)) tell('learner', id, name, 'The contact details and notes; none are shown.');
     if (!readPapers(papers)) tell('learner', id, name, 'The documents; none are shown.');
     if (overrule !== null && !readOverrule(overrule))
@@ -42,25 +43,30 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
       tell('standard', `${id} ${version}`, title, 'The whole standard; mocks under it are not shown.');
     }
 
-  const mocks = await db
+  const mocks = db
     .selectFrom('mocks')
     .innerJoin('learners', 'learners.id', 'mocks.learner')
-    .select([
-      'mocks.id',
-      'learners.name as learner',
-      'mocks.started_at',
-      'mocks.zone',
-      'mocks.standard',
-      'mocks.standard_version as version',
-    ])
-    .execute();
-  const nameOf = new Map(
-    mocks.map(({ id, learner, started_at }) => [id, `${learner}, ${started_at.slice(0, 10)}`]),
-  );
-  for (const { id, zone, standard, version } of mocks) {
-    const name = nameOf.get(id) ?? id;
-    if (shownZone(zone) !== zone) tell('mock', id, name, 'The time zone; times are shown in UTC.');
-    if (broken.has(`${standard} ${version}`)) tell('mock', id, name, 'Its standard; it is not shown.');
+    .select(['mocks.id', 'learners.name as learner', 'mocks.started_at as startedAt']);
+  const nameOf = ({ learner, startedAt }: { readonly learner: string; readonly startedAt: string }) =>
+    `${learner}, ${startedAt.slice(0, 10)}`;
+  for (const of of await db
+    .selectFrom('mocks')
+    .select(['zone', 'standard', 'standard_version as version'])
+    .distinct()
+    .execute()) {
+    const [oddZone, noStandard] = [
+      shownZone(of.zone) !== of.zone,
+      broken.has(`${of.standard} ${of.version}`),
+    ];
+    if (!oddZone && !noStandard) continue;
+    for (const mock of await mocks
+      .where('mocks.zone', '=', of.zone)
+      .where('mocks.standard', '=', of.standard)
+      .where('mocks.standard_version', '=', of.version)
+      .execute()) {
+      if (oddZone) tell('mock', mock.id, nameOf(mock), 'The time zone; times are shown in UTC.');
+      if (noStandard) tell('mock', mock.id, nameOf(mock), 'Its standard; it is not shown.');
+    }
   }
   for (const table of ['events', 'fixes'] as const) {
     // SQLite keeps an index of these alone: a large school has millions of entries, and none of them is read.
@@ -68,8 +74,10 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
       select mock, count(*) as count from ${sql.table(table)} where json_valid(body) = 0 group by mock`.execute(
       db,
     );
-    for (const { mock, count } of rows)
-      tell('mock', mock, nameOf.get(mock) ?? mock, `${count} of its entries; they do not count.`);
+    for (const { mock, count } of rows) {
+      const of = await mocks.where('mocks.id', '=', mock).executeTakeFirst();
+      tell('mock', mock, of ? nameOf(of) : mock, `${count} of its entries; they do not count.`);
+    }
   }
 
   for (const { id, starts_at, zone } of await db
@@ -87,10 +95,10 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
   for (const { id, at, body } of await db.selectFrom('checkups').select(['id', 'at', 'body']).execute())
     if (!readCheckup(body)) tell('vehicle check', id, at.slice(0, 10), 'The whole check; it is not shown.');
 
-  for (const { id, title, body, summary } of await db
+  for await (const { id, title, body, summary } of db
     .selectFrom('routes')
     .select(['id', 'title', 'body', 'summary'])
-    .execute())
+    .stream())
     if (!isReadableRoute(body, summary)) tell('route', id, title, 'The whole route; it is not shown.');
   for (const { id, body } of await db.selectFrom('questions').select(['id', 'body']).execute())
     if (!readQuestion(body)) tell('question', id, id, 'The whole question; it is not asked.');

@@ -25,15 +25,23 @@ import { stepBack } from './stepBack';
 
 if (process.platform === 'linux') stepBack();
 
+/** What comes with each piece of work. */
+interface Common {
+  readonly said: MessagePort;
+  /** Holds how much work is under way or waits, this one with it. */
+  readonly underWay: Int32Array;
+}
+
 /** Runs in a worker of the pool: one piece of work after another, each reading the database beside the server. */
 export default async function run({
   said,
+  underWay,
   ...job
-}: Job & { readonly said: MessagePort }): Promise<Jobs[JobName]['answer']> {
+}: Job & Common): Promise<Jobs[JobName]['answer']> {
   const say = (line: Said) => said.postMessage(line);
   say({ kind: 'begun' });
   try {
-    return await done(job, say);
+    return await done(job, say, () => Atomics.load(underWay, 0) > 1);
   } finally {
     said.close();
   }
@@ -42,6 +50,7 @@ export default async function run({
 function done(
   job: Job,
   say: (line: Said) => void,
+  othersWait: () => boolean,
 ): Promise<Jobs[JobName]['answer']> | Jobs[JobName]['answer'] {
   switch (job.what) {
     case 'read network':
@@ -66,7 +75,7 @@ function done(
           case 'hot spot marks':
             return marksAt(db, job.site, job);
           case 'lay ahead':
-            return layAhead(db);
+            return layAhead(db, othersWait);
           case 'readiness list':
             return readinessList(db, job.now);
           case 'evidence':

@@ -43,6 +43,12 @@ export class WorkProblem extends Error {
 
 let pool: Piscina | null = null;
 
+/** How much work is under way or waits: workers see it too. */
+const underWay = new Int32Array(new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT));
+
+/** Whether somebody waits for some work. */
+export const isWorking = (): boolean => Atomics.load(underWay, 0) > 0;
+
 /** Built, the worker is a file beside the program; in development the sources are. */
 function thePool(): Piscina {
   const ending = import.meta.url.endsWith('.ts') ? 'ts' : 'js';
@@ -90,9 +96,10 @@ export async function work<K extends JobName>(
     else if (seconds !== undefined) limit = setTimeout(() => tooLong.abort(), seconds * 1_000);
   });
   const closed = once(ours, 'close');
+  Atomics.add(underWay, 0, 1);
   try {
     const answer = (await thePool().run(
-      { ...asked, what, databaseFile, said: theirs },
+      { ...asked, what, databaseFile, said: theirs, underWay },
       { transferList: [theirs], signal: signal ? AbortSignal.any([signal, tooLong.signal]) : tooLong.signal },
     )) as Jobs[K]['answer'];
     // Every line has come before it closes.
@@ -103,6 +110,7 @@ export async function work<K extends JobName>(
     if (signal?.aborted) throw new WorkProblem('ended');
     throw problemOf(error);
   } finally {
+    Atomics.sub(underWay, 0, 1);
     clearTimeout(limit);
     ours.close();
   }

@@ -1,3 +1,4 @@
+import { sort } from 'd3-array';
 import { everyRoad, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
 import { courseOf, drawingOn, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
 import type { HotSpotMark, MockView } from '../../../contract';
@@ -31,6 +32,8 @@ const LEAST_FIXES = 20;
 const ANSWER_TIME = 500;
 /** The same for nobody yet: to find out what is missing takes as long in a large school, and is worth it less often. */
 const AHEAD_TIME = 5_000;
+/** And so many at most: all of them are held until they are kept, which takes longer. */
+const AHEAD = 500;
 /** So few are laid whole: a part of them would only be asked for again. */
 const FEW = 100;
 
@@ -65,7 +68,12 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
     const times = spots[spot];
     if (times !== undefined) tally.mark({ ...mark, site: key(mark.site) }, times);
   }
-  const { laid, pending } = await layNew(db, missing, ANSWER_TIME);
+  const { laid, pending } = await layNew(
+    db,
+    sort(missing, (a, b) => b.startedAt.localeCompare(a.startedAt)),
+    ANSWER_TIME,
+    () => false,
+  );
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
     for (const site of own) sites.set(site.key, site);
@@ -104,30 +112,41 @@ interface JustLaid extends Omit<LaidMock, 'mock'> {
   readonly mock: MockView;
 }
 
-/** Lays mocks of the whole school that have no place yet, as many as there is time for. */
-export async function layAhead(db: Database): Promise<LaidAhead> {
+/**
+ * Lays mocks of the whole school that have no place yet, as many as there is time for.
+ *
+ * @param othersWait asked before each mock but the first: then the rest is left for another time
+ */
+export async function layAhead(db: Database, othersWait: () => boolean): Promise<LaidAhead> {
   const missing: PlacedRow[] = [];
   for await (const row of placedRows(db, { learner: null, route: null, mock: null, seenBy: null }))
     if (!row.counted) missing.push(row);
-  const { laid, pending } = await layNew(db, missing, AHEAD_TIME);
+  // Those on one route after another: to read a route takes longer than to lay a mock onto it.
+  const { laid, pending } = await layNew(
+    db,
+    sort(missing, ({ from }) => from),
+    AHEAD_TIME,
+    othersWait,
+  );
   return { laid: laid.map(forKeeping), pending };
 }
 
 const forKeeping = ({ mock, ...rest }: JustLaid): LaidMock => ({ ...rest, mock: mock.id });
 
-/** Lays mocks that have no place yet onto their routes, or onto the roads by their tracks: the newest first. */
+/** Lays mocks that have no place yet onto their routes, or onto the roads by their tracks, one after the other. */
 async function layNew(
   db: Database,
-  missing: PlacedRow[],
+  missing: readonly PlacedRow[],
   time: number,
+  othersWait: () => boolean,
 ): Promise<{ readonly laid: readonly JustLaid[]; readonly pending: number }> {
   const since = performance.now();
-  missing.sort((a, b) => b.startedAt.localeCompare(a.startedAt));
   const lay = layer(db);
   const laid: JustLaid[] = [];
   let read = 0;
   for (const { mock: id, from } of missing) {
     if (missing.length > FEW && performance.now() - since > time) break;
+    if (read > 0 && othersWait()) break;
     read += 1;
     const positions = await positionsOfLog(db, id);
     const held = await driveHeld(db, id);
@@ -138,6 +157,9 @@ async function layNew(
   return { laid, pending: missing.length - read };
 }
 
+/** So many routes are held at once: one of a large school is a few hundred kilobytes. */
+const MOST_ROUTES = 20;
+
 /** Lays one drive after another; routes and networks are read when the first of them needs them. */
 function layer(db: Database): (drive: HeldDrive) => Promise<Pick<LaidMock, 'placed' | 'sites'>> {
   const routes = new Map<string, Route | null>();
@@ -146,6 +168,8 @@ function layer(db: Database): (drive: HeldDrive) => Promise<Pick<LaidMock, 'plac
     const known = routes.get(id);
     if (known !== undefined) return known;
     const found = (await routeById(db, id))?.route ?? null;
+    const [oldest] = routes.keys();
+    if (routes.size >= MOST_ROUTES && oldest !== undefined) routes.delete(oldest);
     routes.set(id, found);
     return found;
   };

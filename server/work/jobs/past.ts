@@ -52,7 +52,7 @@ async function knownBefore(
     learner: learnerId,
     standard,
     evidence,
-    school: (await school.rates(standard, ratesDay)).school,
+    school: await school.rates(standard, ratesDay).told(),
     settings,
     questions,
     answers: answers.filter(({ at }) => at.slice(0, 10) < day),
@@ -82,9 +82,8 @@ export async function foretell(
 const WATCHED = 100;
 /** So many of the newest mocks have one. */
 const SHOWN = 200;
-/** So long forecasts are made for one answer, in milliseconds, but so many at least; the others come with the next. */
+/** So long forecasts are made for one answer, in milliseconds, but one at least; the others come with the next. */
 const MOST_TIME = 800;
-const LEAST_MADE = 10;
 
 /** Makes what isn't kept, as far as there is time. @returns what there is now, what of it is new, and how much is left */
 async function made<T>(
@@ -102,7 +101,7 @@ async function made<T>(
   let pending = 0;
   for (const [n, one] of wanted.entries()) {
     if (held.has(one.what)) continue;
-    if (fresh.length >= LEAST_MADE && performance.now() - since > MOST_TIME) {
+    if (fresh.length > 0 && performance.now() - since > MOST_TIME) {
       pending += 1;
       continue;
     }
