@@ -84,7 +84,7 @@ export async function large(): Promise<void> {
         ['/', /Last mocks/],
         ['/learners', new RegExp(first?.name ?? 'nobody')],
         ['/mocks', new RegExp(learner.name)],
-        [`/learners/${learner.id}`, /chance of passing/],
+        [`/learners/${learner.id}`, /\d% chance of passing|Perhaps \d+%/],
         [`/mocks/${id}`, /All marks and events/],
         [`/mocks/${id}/debrief`, /Debrief with/],
         ['/routes', /Routes/],

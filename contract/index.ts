@@ -64,6 +64,7 @@ export {
   RouteToKeep,
   type NetworkSummary,
   type RouteSort,
+  type ListedRoute,
   type RouteSummary,
   type RouteView,
 } from './route';

@@ -15,7 +15,7 @@ export interface RouteView {
   readonly revision: number;
 }
 
-/** A route in a list. */
+/** A route, for choosing one. */
 export interface RouteSummary {
   readonly id: string;
   readonly title: string;
@@ -24,14 +24,20 @@ export interface RouteSummary {
   readonly independentSeconds: number;
   /** How often each kind of thing lies along it, the most frequent first. */
   readonly kinds: readonly { readonly kind: FeatureKindId; readonly times: number }[];
-  /** The line with few points, for a small picture. */
-  readonly sketch: readonly { readonly lat: number; readonly lon: number }[];
+  /** Null for one without a line. */
+  readonly start: { readonly lat: number; readonly lon: number } | null;
   readonly variantOf: string | null;
   readonly network: Route['network'];
   readonly drivingSide: Route['drivingSide'];
   /** Mocks that were driven on it. */
   readonly mocks: number;
   readonly revision: number;
+}
+
+/** A route in a list that shows it. */
+export interface ListedRoute extends RouteSummary {
+  /** The line with few points, for a small picture. */
+  readonly sketch: readonly { readonly lat: number; readonly lon: number }[];
 }
 
 export interface NetworkSummary {

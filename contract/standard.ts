@@ -10,8 +10,11 @@ export interface StandardSummary extends StandardRef {
   readonly manoeuvreKinds: readonly string[];
   /** Mocks marked under this very version. */
   readonly mocks: number;
-  /** Who drove them, by name, the most recent first. */
-  readonly learners: readonly { readonly id: string; readonly name: string }[];
+  /** Who drove those under all its versions: how many, and the last few of them, the most recent first. */
+  readonly learners: {
+    readonly total: number;
+    readonly last: readonly { readonly id: string; readonly name: string }[];
+  };
 }
 
 /** One drive of the school as another standard would have judged it. */

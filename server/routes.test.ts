@@ -6,6 +6,7 @@ import type {
   NetworkSummary,
   Page,
   ProblemDetails,
+  ListedRoute,
   RouteSummary,
   RouteView,
 } from '../contract';
@@ -45,11 +46,16 @@ describe('routes', () => {
   it('of the demo are eight, each with its times and what lies along it', async () => {
     const all = await routes();
     expect(all).toHaveLength(8);
-    for (const { seconds, metres, kinds, sketch, mocks } of all) {
+    const listed = ((await client.get('/routes?limit=20')).body as Page<ListedRoute>).items;
+    expect(listed.map(({ sketch: _, ...told }) => told)).toEqual(all);
+    for (const { start, sketch } of listed) {
+      expect(sketch.length).toBeGreaterThan(20);
+      expect(start).toEqual(sketch[0]);
+    }
+    for (const { seconds, metres, kinds, mocks } of all) {
       expect(seconds / 60).toBeGreaterThan(18);
       expect(metres).toBeGreaterThan(5_000);
       expect(kinds.length).toBeGreaterThan(8);
-      expect(sketch.length).toBeGreaterThan(20);
       expect(mocks).toBeGreaterThan(3);
     }
   });

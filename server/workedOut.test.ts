@@ -234,6 +234,11 @@ it('is the same for the same logs as long as its version is the same', () => {
   expect([WORKED_OUT, hash]).toEqual([1, 'd374d019138d1856']);
 });
 
+const rounded = (what: unknown): unknown =>
+  JSON.parse(JSON.stringify(what), (_key, value: unknown) =>
+    typeof value === 'number' ? Number(value.toPrecision(9)) : value,
+  );
+
 describe('what is worked out ahead', () => {
   const everywhere = {
     learner: null,
@@ -259,7 +264,20 @@ describe('what is worked out ahead', () => {
     expect((await layAhead(db, () => false)).laid).toEqual([]);
     const after = await hotSpots(db, everywhere);
     expect(after.laid).toEqual([]);
-    expect(after.view).toEqual(view);
+    // They were laid in another order, so that sums may differ in their last digits.
+    expect(rounded(after.view)).toEqual(rounded(view));
+    await db.destroy();
+  }, 60_000);
+
+  it('gives way after one place to whoever waits, and is done in the end all the same', async () => {
+    const path = folder.path('gives-way.db');
+    await copySchool(path);
+    const db = await openDatabase(path);
+    const { laid, pending } = await layAhead(db, () => true);
+    expect(laid).toHaveLength(1);
+    await keepPlaced(db, laid);
+    const rest = await layAhead(db, () => false);
+    expect([rest.laid.length, rest.pending]).toEqual([pending, 0]);
     await db.destroy();
   }, 60_000);
 

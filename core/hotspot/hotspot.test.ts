@@ -10,7 +10,7 @@ import { featureHere, referenceTo, ribbonOf, withFeature, withoutFeature, type R
 import { placedDrive } from './placed';
 import { positionsOf } from './position';
 import { HOT_TIMES, ratesOf, type SiteCount } from './rates';
-import { sitesOf, type Site } from './sites';
+import { addSite, sitesOf, type Site } from './sites';
 
 const counts = fc.array(
   fc.record({
@@ -209,5 +209,25 @@ describe('the places of a route', () => {
     expect(Math.abs((lost?.along ?? 0) - one.along)).toBeLessThan(20);
     expect(here).toMatchObject({ along: other.along, kind: 'school-zone' });
     expect(positionsOf(drive.marks, drive, null)[0]?.along).toBeNull();
+  });
+});
+
+describe('what is said of a place that two routes pass', () => {
+  const at = { key: 'junction@52.1,-2.3', lat: 52.1, lon: -2.3 };
+  const own = [
+    { ...at, kind: 'give-way', title: 'Give-way junction, Brook Terrace and Hazel Terrace' },
+    { ...at, kind: 'turn-right', title: 'Junction, Brook Terrace and Hazel Terrace' },
+    { ...at, kind: 'give-way', title: 'Give-way junction, Hazel Terrace and Brook Terrace' },
+    { ...at, kind: 'give-way', title: 'Give-way junction, Brook Terrace and Hazel Terrace', lat: 52.100_01 },
+  ] as const;
+
+  it('is what says more of it, in whichever order they come', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray([...own], { minLength: own.length }), (sites) => {
+        const known = new Map<string, Site>();
+        for (const site of sites) addSite(known, site);
+        expect([...known.values()]).toEqual([own[0]]);
+      }),
+    );
   });
 });

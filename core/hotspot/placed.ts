@@ -2,7 +2,7 @@ import type { Drive } from '../marking';
 import { compileStandard, type Gravity, type Standard } from '../standard';
 import type { Route } from '../route';
 import { positionsOf } from './position';
-import { sitesOf, type Site, type SiteOnRoute } from './sites';
+import { addSite, sitesOf, type Site, type SiteOnRoute } from './sites';
 
 /** A mark at a site. */
 export interface PlacedMark {
@@ -70,6 +70,6 @@ export function placedDrive(
   });
   const reached = drive.end === null || drive.end.how === 'finished' ? Infinity : furthest + 1;
   const passed = onRoute.filter(({ from }) => from <= reached);
-  for (const { site } of onRoute) if (!sites.has(site.key)) sites.set(site.key, site);
+  for (const { site } of onRoute) addSite(sites, site);
   return { passes: passed.map(({ site }) => site.key), marks, unplaced };
 }

@@ -9,6 +9,18 @@ export interface Site extends Position {
   readonly title: string;
 }
 
+/** Of what two routes say of one place the longer title says more; else either, but always the same one. */
+export const saysMore = (site: Site, than: Site): boolean =>
+  site.title.length === than.title.length
+    ? JSON.stringify(site) < JSON.stringify(than)
+    : site.title.length > than.title.length;
+
+/** Adds a site to those that are known: whatever says more of a place stays, in whichever order it comes. */
+export function addSite(sites: Map<string, Site>, site: Site): void {
+  const known = sites.get(site.key);
+  if (!known || saysMore(site, known)) sites.set(site.key, site);
+}
+
 /** A site on a route, and the stretch of it that belongs to the site. */
 export interface SiteOnRoute {
   readonly site: Site;

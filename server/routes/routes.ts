@@ -1,5 +1,13 @@
 import type { default as Router, RouterContext } from '@koa/router';
-import { MOST, routeSorts, RouteToKeep, type Page, type RouteSummary, type RouteView } from '../../contract';
+import {
+  MOST,
+  routeSorts,
+  RouteToKeep,
+  type ListedRoute,
+  type Page,
+  type RouteSummary,
+  type RouteView,
+} from '../../contract';
 import { parseRoute } from '../../core/route';
 import {
   answerPicture,
@@ -37,7 +45,7 @@ export function routeRoutes(router: Router, { db }: Parts): void {
   };
 
   router.get('/routes', async (ctx) => {
-    // Without a limit all of them, for choosing one; with it the page of a list.
+    // Without a limit all of them, for choosing one, without their pictures; with it the page of a list.
     const asked = ctx.query.limit === undefined ? null : pagingOf(ctx);
     const filter = asked && {
       limit: asked.limit + 1,
@@ -50,9 +58,11 @@ export function routeRoutes(router: Router, { db }: Parts): void {
       ? pageOf(found, asked.limit, ({ sortKey, id }) => [sortKey, id])
       : { items: found, next: null };
     ctx.body = {
-      items: page.items.map(({ sortKey: _, ...summary }) => summary),
+      items: page.items.map(({ sortKey: _, sketch, ...summary }) =>
+        asked ? { ...summary, sketch } : summary,
+      ),
       next: page.next,
-    } satisfies Page<RouteSummary>;
+    } satisfies Page<RouteSummary | ListedRoute>;
   });
 
   router.get('/routes/:id', async (ctx) => {

@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { sql } from 'kysely';
 import type { HotSpotMark } from '../../contract';
-import type { PlacedMark, Site } from '../../core/hotspot';
+import { saysMore, type PlacedMark, type Site } from '../../core/hotspot';
 import { isOf } from './belonging';
 import { inTransaction, type Database } from './database';
 import { readJson, shownZone } from './readable';
@@ -199,6 +199,9 @@ export async function positionsOfLog(db: Database, mock: string): Promise<LaidMo
   return [await last('events'), await last('fixes')];
 }
 
+/** Sites by key, with their numbers; null where one can't be read. */
+type KnownSites = Map<string, { readonly id: number; readonly site: Site | null }>;
+
 /** So many mocks are kept before a batch of marks has its turn. */
 const SLICE = 2;
 
@@ -206,7 +209,9 @@ const SLICE = 2;
 export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promise<void> {
   if (laid.length === 0) return;
   const held = await db.selectFrom('sites').select(['id', 'key', 'body']).execute();
-  const known = new Map(held.map(({ id, key, body }) => [key, { id, body }]));
+  const known: KnownSites = new Map(
+    held.map(({ id, key, body }) => [key, { id, site: readJson<Site>(body) }]),
+  );
   for (let n = 0; n < laid.length; n += SLICE) {
     await inTransaction(db, async (all) => {
       for (const one of laid.slice(n, n + SLICE)) await keepOne(all, one, known);
@@ -219,21 +224,22 @@ export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promi
 async function keepOne(
   db: Database,
   { mock, from, positions, revision, placed, sites }: LaidMock,
-  known: Map<string, { readonly id: number; readonly body: string }>,
+  known: KnownSites,
 ): Promise<void> {
   const now = await db.selectFrom('mocks').select('revision').where('id', '=', mock).executeTakeFirst();
   const [events, fixes] = await positionsOfLog(db, mock);
   if (now?.revision !== revision || events !== positions[0] || fixes !== positions[1]) return;
   for (const site of sites) {
+    const before = known.get(site.key)?.site;
+    if (before && !saysMore(site, before)) continue;
     const body = JSON.stringify(site);
-    if (known.get(site.key)?.body === body) continue;
     const { id } = await db
       .insertInto('sites')
       .values({ key: site.key, body })
       .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
       .returning('id')
       .executeTakeFirstOrThrow();
-    known.set(site.key, { id, body });
+    known.set(site.key, { id, site });
   }
   const number = (key: string) => known.get(key)?.id ?? 0;
   const marks = placed?.marks ?? [];

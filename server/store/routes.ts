@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { sql } from 'kysely';
-import type { RouteSort, RouteSummary, RouteView } from '../../contract';
+import type { ListedRoute, RouteSort, RouteView } from '../../contract';
 import { readRoute, sheetOf, writeRoute, type Route } from '../../core/route';
 import type { Database } from './database';
 import { readJson } from './readable';
@@ -24,7 +24,7 @@ export interface RouteFilter {
 export async function listRoutes(
   db: Database,
   filter: RouteFilter | null = null,
-): Promise<(RouteSummary & { readonly sortKey: string })[]> {
+): Promise<(ListedRoute & { readonly sortKey: string })[]> {
   const driven = sql<number>`(select count(*) from mocks where mocks.route = routes.id and mocks.removed_at is null and mocks.beside is null)`;
   // The most driven first: the larger the number, the smaller the key.
   const key =
@@ -54,13 +54,13 @@ export async function listRoutes(
     }
   }
   const rows = await query.execute();
-  const found: (RouteSummary & { readonly sortKey: string })[] = [];
+  const found: (ListedRoute & { readonly sortKey: string })[] = [];
   for (const { id, summary, bytes, revision, mocks, sortKey } of rows) {
     const kept = summaryIn(summary);
     const own = kept?.bytes === bytes ? kept : summaryIn(await summaryNow(db, id));
     if (!own) continue;
     const { version: _version, bytes: _bytes, print: _print, ...told } = own;
-    found.push({ ...told, mocks, revision, sortKey });
+    found.push({ ...told, start: told.sketch[0] ?? null, mocks, revision, sortKey });
   }
   return found;
 }
@@ -78,7 +78,7 @@ export async function countRoutes(db: Database): Promise<number> {
 /** Grows whenever the same route has another summary. */
 const SUMMARY = 2;
 
-type KeptSummary = Omit<RouteSummary, 'mocks' | 'revision'>;
+type KeptSummary = Omit<ListedRoute, 'start' | 'mocks' | 'revision'>;
 
 /** Of which version a summary is, and of which text: its length, and a fingerprint of it. */
 interface Made {

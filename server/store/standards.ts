@@ -1,3 +1,5 @@
+import { group, sort } from 'd3-array';
+import { sql } from 'kysely';
 import { compareVersions, readStandard, type Standard, type StandardRef } from '../../core/standard';
 import type { StandardSummary } from '../../contract';
 import { isOf } from './belonging';
@@ -42,26 +44,42 @@ export async function newestStandards(db: Database): Promise<readonly Standard[]
   return all.filter((standard) => standard !== null).sort((a, b) => a.title.localeCompare(b.title));
 }
 
+/** So many of those who drove under a standard are told by name. */
+const NAMED = 4;
+
 /** Newest version of each first, with the mocks that were marked under it. @param seenBy counts only what this instructor sees; null: all */
 export async function listStandards(db: Database, seenBy: string | null = null): Promise<StandardSummary[]> {
   const rows = await db.selectFrom('standards').select(['id', 'version', 'title']).execute();
+  // As the index of mocks by standard has it.
+  const under = sql<string>`mocks.standard || ' ' || mocks.standard_version`;
   let using = db
     .selectFrom('mocks')
-    .innerJoin('learners', 'learners.id', 'mocks.learner')
     .select(({ fn }) => [
-      'mocks.standard as id',
-      'mocks.standard_version as version',
-      'learners.id as learner',
-      'learners.name as name',
-      fn.count<number>('mocks.id').as('mocks'),
+      under.as('under'),
+      'mocks.learner',
+      fn.countAll<number>().as('mocks'),
       fn.max('mocks.started_at').as('last'),
     ])
     .where('mocks.removed_at', 'is', null)
     .where('mocks.beside', 'is', null)
-    .groupBy(['mocks.standard', 'mocks.standard_version', 'learners.id', 'learners.name'])
-    .orderBy('last', 'desc');
-  if (seenBy !== null) using = using.where(isOf(seenBy, 'mocks'));
-  const uses = await using.execute();
+    .groupBy([under, 'mocks.learner']);
+  if (seenBy !== null)
+    using = using.innerJoin('learners', 'learners.id', 'mocks.learner').where(isOf(seenBy, 'mocks'));
+  const uses = group(await using.execute(), (use) => use.under);
+  const versions = group(rows, ({ id }) => id);
+  const drivers = new Map(
+    [...versions].map(([id, own]): readonly [string, readonly string[]] => {
+      const all = own.flatMap(({ version }) => uses.get(`${id} ${version}`) ?? []);
+      const newest = sort(all, (a, b) => b.last.localeCompare(a.last));
+      return [id, [...new Set(newest.map(({ learner }) => learner))]];
+    }),
+  );
+  const named = [...drivers.values()].flatMap((ids) => ids.slice(0, NAMED));
+  const names = new Map(
+    (await db.selectFrom('learners').select(['id', 'name']).where('id', 'in', named).execute()).map(
+      ({ id, name }) => [id, name],
+    ),
+  );
   const readable = await Promise.all(
     rows.map(async (row) => {
       const standard = await standardOf(db, row);
@@ -71,7 +89,8 @@ export async function listStandards(db: Database, seenBy: string | null = null):
   return readable
     .flat()
     .map(({ standard, ...row }) => {
-      const own = uses.filter(({ id, version }) => id === row.id && version === row.version);
+      const own = uses.get(`${row.id} ${row.version}`) ?? [];
+      const drove = drivers.get(row.id) ?? [];
       return {
         ...row,
         summary: standard.summary ?? null,
@@ -79,7 +98,10 @@ export async function listStandards(db: Database, seenBy: string | null = null):
         drivingSide: standard.drivingSide,
         manoeuvreKinds: [...new Set(standard.manoeuvres.map(({ kind }) => kind))],
         mocks: own.reduce((sum, { mocks }) => sum + mocks, 0),
-        learners: own.map(({ learner, name }) => ({ id: learner, name })),
+        learners: {
+          total: drove.length,
+          last: drove.slice(0, NAMED).map((id) => ({ id, name: names.get(id) ?? '' })),
+        },
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title) || compareVersions(b.version, a.version));

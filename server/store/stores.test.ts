@@ -15,6 +15,7 @@ import {
   drivesOfSchool,
   endLink,
   endLinksOf,
+  eventsByMock,
   eventsOf,
   fixesOf,
   highestSeqs,
@@ -110,6 +111,10 @@ describe('the store of mocks', () => {
     expect(held.map(({ id }) => id)).toEqual(['e1', 'e2', 'e4']);
     expect((await fixesOf(db, 'm1')).map(({ id }) => id)).toEqual(['e3']);
     expect(await lengthsOf(db, 'm1')).toEqual({ events: 3, fixes: 1 });
+    const whole = (await eventsByMock(db, ['m1', 'nobody’s'])).get('m1') ?? [];
+    expect(whole).toHaveLength(3);
+    expect((await eventsByMock(db, ['m1'], ['fault'])).get('m1')).toEqual(whole);
+    expect((await eventsByMock(db, ['m1'], ['rating', 'retract'])).get('m1')).toEqual([]);
     expect(await highestSeqs(db, 'm1')).toEqual({ d1: 3, d2: 7 });
     expect(await highestSeqs(db, 'none')).toEqual({});
     // Only what came since; and where nothing came, from the same place on.

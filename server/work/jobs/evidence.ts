@@ -88,8 +88,6 @@ async function schoolOf(db: Database): Promise<School> {
   }
   const read = new Map<Standard, Map<string, Evidence>>();
   const found = { evidence: [] as ReadEvidence[], rates: [] as MadeRates[] };
-  const before = (mocks: readonly HeadOfMock[], day: string) =>
-    mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
   const under = async (standard: Standard, mocks: readonly HeadOfMock[]) => {
     const known = read.get(standard) ?? new Map<string, Evidence>();
     read.set(standard, known);
@@ -102,10 +100,7 @@ async function schoolOf(db: Database): Promise<School> {
     return mocks.flatMap(({ id }) => known.get(id) ?? []);
   };
   const ratesOf = (standard: Standard, day: string): Rates => {
-    const newest = drawn(byLearner)
-      .map((mocks) => before(mocks, day).slice(0, NEWEST))
-      .filter((mocks) => mocks.length > 0)
-      .slice(0, MOST_LEARNERS);
+    const newest = mocksForRates(byLearner, day);
     const from = hashOf([WORKED_OUT, standard.id, standard.version, day, newest.flat().map(({ id }) => id)]);
     const make = async () => {
       const known = await ratesKept(db, from);
@@ -132,11 +127,24 @@ async function schoolOf(db: Database): Promise<School> {
   };
 }
 
-/** Each learner's mocks; of many learners those first who count for the school's rates. */
-const drawn = (byLearner: ReadonlyMap<string, readonly HeadOfMock[]>): (readonly HeadOfMock[])[] =>
-  byLearner.size > MOST_LEARNERS
-    ? sort(byLearner, ([learner]) => hashOf(learner)).map(([, mocks]) => mocks)
-    : [...byLearner.values()];
+const before = (mocks: readonly HeadOfMock[], day: string): readonly HeadOfMock[] =>
+  mocks.filter(({ startedAt }) => startedAt.slice(0, 10) < day);
+
+/** The newest mocks before a day of each learner whose mocks count for the school's rates. */
+export function mocksForRates(
+  byLearner: ReadonlyMap<string, readonly HeadOfMock[]>,
+  day: string,
+): readonly (readonly HeadOfMock[])[] {
+  const drove = [...byLearner].flatMap(([learner, mocks]) => {
+    const newest = before(mocks, day).slice(0, NEWEST);
+    return newest.length > 0 ? [{ learner, newest }] : [];
+  });
+  const drawn =
+    drove.length > MOST_LEARNERS
+      ? sort(drove, ({ learner }) => hashOf(learner)).slice(0, MOST_LEARNERS)
+      : drove;
+  return drawn.map(({ newest }) => newest);
+}
 
 export const stateOf = ({ id, revision, position }: HeadOfMock): string => `${id} ${revision} ${position}`;
 
@@ -188,6 +196,8 @@ export const wholeSchool = async (db: Database) => ({
 
 /** So long forecasts are made for one answer, in milliseconds, but one at least; the others come with the next. */
 const MOST_TIME = 500;
+/** So few are made whole: a part of them would only be asked for again. */
+const FEW = 16;
 
 /** How ready each learner of the school is: kept forecasts, and as many new ones as there is time for. */
 export async function readinessList(db: Database, now: string): Promise<ListedReadiness> {
@@ -229,7 +239,8 @@ export async function readinessList(db: Database, now: string): Promise<ListedRe
   const since = performance.now();
   const forecasts: MadeForecast[] = [];
   for (const { learner, standard, from } of stale) {
-    if (forecasts.length > 0 && performance.now() - since > MOST_TIME) break;
+    const late = stale.length > FEW && performance.now() - since > MOST_TIME;
+    if (forecasts.length > 0 && late) break;
     const row = await rowOf(db, { school, settings, questions, counts, now }, learner, standard);
     rows.set(learner.id, row);
     forecasts.push({ learner: learner.id, from, row });

@@ -2,7 +2,7 @@ import { sort } from 'd3-array';
 import { everyRoad, openNetwork, trafficOf, type NetworkFile } from '../../../core/network';
 import { courseOf, drawingOn, matchLine, routeOf, type Drawing, type Route } from '../../../core/route';
 import type { HotSpotMark, MockView } from '../../../contract';
-import { isAsked, placedDrive, tallyOf, type Site } from '../../../core/hotspot';
+import { addSite, isAsked, placedDrive, tallyOf, type Site } from '../../../core/hotspot';
 import { driveOf } from '../../../core/marking';
 import { clockIn } from '../../../core/time';
 import { gunzipSync } from 'node:zlib';
@@ -30,6 +30,8 @@ const LEAST_FIXES = 20;
 
 /** So long mocks are laid for one answer, in milliseconds; the others come with the next. */
 const ANSWER_TIME = 500;
+/** Of more than this one alone is laid for an answer: in a school of so many the server lays them ahead. */
+const LEFT_AHEAD = 2_000;
 /** The same for nobody yet: to find out what is missing takes as long in a large school, and is worth it less often. */
 const AHEAD_TIME = 5_000;
 /** And so many at most: all of them are held until they are kept, which takes longer. */
@@ -70,13 +72,13 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
   }
   const { laid, pending } = await layNew(
     db,
-    sort(missing, (a, b) => b.startedAt.localeCompare(a.startedAt)),
-    ANSWER_TIME,
+    sort(missing, ({ startedAt }) => startedAt).reverse(),
+    missing.length > LEFT_AHEAD ? 0 : ANSWER_TIME,
     () => false,
   );
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
-    for (const site of own) sites.set(site.key, site);
+    for (const site of own) addSite(sites, site);
     tally.drive(placed.unplaced);
     tally.pass(placed.passes, 1);
     for (const mark of placed.marks) tally.mark(mark, 1);
@@ -122,13 +124,9 @@ export async function layAhead(db: Database, othersWait: () => boolean): Promise
   for await (const row of placedRows(db, { learner: null, route: null, mock: null, seenBy: null }))
     if (!row.counted) missing.push(row);
   // Those on one route after another: to read a route takes longer than to lay a mock onto it.
-  const { laid, pending } = await layNew(
-    db,
-    sort(missing, ({ from }) => from),
-    AHEAD_TIME,
-    othersWait,
-  );
-  return { laid: laid.map(forKeeping), pending };
+  const now = sort(missing, ({ from }) => from).slice(0, AHEAD);
+  const { laid, pending } = await layNew(db, now, AHEAD_TIME, othersWait);
+  return { laid: laid.map(forKeeping), pending: missing.length - now.length + pending };
 }
 
 const forKeeping = ({ mock, ...rest }: JustLaid): LaidMock => ({ ...rest, mock: mock.id });
@@ -145,8 +143,8 @@ async function layNew(
   const laid: JustLaid[] = [];
   let read = 0;
   for (const { mock: id, from } of missing) {
-    if (missing.length > FEW && performance.now() - since > time) break;
-    if (read > 0 && othersWait()) break;
+    const late = missing.length > FEW && performance.now() - since > time;
+    if (read > 0 && (late || othersWait())) break;
     read += 1;
     const positions = await positionsOfLog(db, id);
     const held = await driveHeld(db, id);

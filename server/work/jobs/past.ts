@@ -84,6 +84,8 @@ const WATCHED = 100;
 const SHOWN = 200;
 /** So long forecasts are made for one answer, in milliseconds, but one at least; the others come with the next. */
 const MOST_TIME = 800;
+/** So few are made whole: a part of them would only be asked for again. */
+const FEW = 10;
 
 /** Makes what isn't kept, as far as there is time. @returns what there is now, what of it is new, and how much is left */
 async function made<T>(
@@ -97,19 +99,16 @@ async function made<T>(
 }> {
   const since = performance.now();
   const held = new Map(await pastKept<T>(db, wanted));
+  const missing = [...wanted.entries()].filter(([, { what }]) => !held.has(what));
   const fresh: MadePast[] = [];
-  let pending = 0;
-  for (const [n, one] of wanted.entries()) {
-    if (held.has(one.what)) continue;
-    if (fresh.length > 0 && performance.now() - since > MOST_TIME) {
-      pending += 1;
-      continue;
-    }
+  for (const [n, one] of missing) {
+    const late = missing.length > FEW && performance.now() - since > MOST_TIME;
+    if (fresh.length > 0 && late) break;
     const body = await make(n);
     held.set(one.what, body);
     fresh.push({ ...one, body });
   }
-  return { held, made: fresh, pending };
+  return { held, made: fresh, pending: missing.length - fresh.length };
 }
 
 /**

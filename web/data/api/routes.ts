@@ -1,6 +1,7 @@
 import type {
   HotSpotsView,
   HotSpotMark,
+  ListedRoute,
   NetworkSummary,
   Page,
   RouteSort,
@@ -29,11 +30,11 @@ const parts = partByPart('hot spots');
 const routes = api.injectEndpoints({
   endpoints: (build) => ({
     routes: build.query<Page<RouteSummary>, Nothing>({ query: () => '/routes', providesTags: [LIST] }),
-    routePages: build.infiniteQuery<Page<RouteSummary>, Asked<RouteSort>, string | null>({
+    routePages: build.infiniteQuery<Page<ListedRoute>, Asked<RouteSort>, string | null>({
       ...pagesOf('/routes'),
       providesTags: [LIST],
     }),
-    routesFound: build.query<Page<RouteSummary>, string>({
+    routesFound: build.query<Page<ListedRoute>, string>({
       query: (search) => `/routes?${queryOf({ search, limit: FOUND })}`,
       providesTags: [LIST],
     }),

@@ -103,7 +103,7 @@ function Compose({ network }: { readonly network: OpenNetwork }) {
   const units = useUnits();
   const [picked, setPicked] = useState<Position | null>(null);
   // Unless another is chosen, routes begin where those of the school do.
-  const start = picked ?? routes?.items[0]?.sketch[0] ?? null;
+  const start = picked ?? routes?.items[0]?.start ?? null;
   const [minutes, setMinutes] = useState<number | null>(38);
   const [alone, setAlone] = useState<number | null>(20);
   const [wants, setWants] = useState<readonly FeatureKindId[]>(['mini-roundabout', 'hill-start']);

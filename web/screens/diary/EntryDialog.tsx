@@ -106,7 +106,7 @@ export function EntryDialog({ lesson, day: firstDay, time: firstTime, onClose, o
     });
   };
   const save = async ({ day, time, vehicle, route, ...given }: EntryForm) => {
-    const start = routes?.items.find((one) => one.id === route)?.sketch[0];
+    const start = routes?.items.find((one) => one.id === route)?.start;
     const samePlace = lesson !== null && lesson.place === given.place && (lesson.route?.id ?? '') === route;
     const entry = {
       ...given,

@@ -10,6 +10,7 @@ import {
   useLearnerQuery,
   useMarksAtQuery,
   useHotSpotsQuery,
+  useRouteQuery,
   useRoutesQuery,
   type HotSpotFilter,
 } from '../../data/api';
@@ -177,12 +178,12 @@ function HotSpotMap({
   readonly onChoose: (key: string) => void;
   readonly route: string | null;
 }) {
-  const { data } = useRoutesQuery();
+  const { currentData: driven } = useRouteQuery(route ?? skipToken);
   const units = useUnits();
-  const sketch = data?.items.find(({ id }) => id === route)?.sketch;
+  const way = driven?.route.line;
   const lines = useMemo(
-    (): readonly MapLine[] => (sketch ? [{ positions: sketch, tone: 'jasper', width: 4 }] : []),
-    [sketch],
+    (): readonly MapLine[] => (way ? [{ positions: way, tone: 'jasper', width: 4 }] : []),
+    [way],
   );
   // The place that is chosen comes into the middle, with the streets round it.
   const at = places.find(({ site }) => site.key === chosen)?.site;

@@ -1,7 +1,7 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { routeSorts, type RouteSummary } from '../../../contract';
+import { routeSorts, type ListedRoute } from '../../../contract';
 import { errorText, useNetworksQuery, useRoutePagesInfiniteQuery } from '../../data/api';
 import { IfMay } from '../../parts/people';
 import { FeatureGlyph, lengthText, minutesText, useUnits } from '../../parts/features';
@@ -124,7 +124,7 @@ export function RoutesPage() {
   );
 }
 
-function RouteTile({ route, all }: { readonly route: RouteSummary; readonly all: readonly RouteSummary[] }) {
+function RouteTile({ route, all }: { readonly route: ListedRoute; readonly all: readonly ListedRoute[] }) {
   const units = useUnits();
   const telling = Object.keys(TELLING)
     .flatMap((kind) => route.kinds.filter((one) => one.kind === kind))

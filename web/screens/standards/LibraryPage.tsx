@@ -136,15 +136,12 @@ function Row({ versions }: { readonly versions: readonly StandardSummary[] }) {
   );
 }
 
-const NAMED = 4;
-
 /** "12 mocks: Asha Moss, Tom Reed and 3 more." over all versions, each learner once. */
 function usedWords(versions: readonly StandardSummary[]): string {
   const mocks = versions.reduce((sum, summary) => sum + summary.mocks, 0);
   if (mocks === 0) return 'No mock under it yet.';
-  const learners = versions.flatMap((summary) => summary.learners);
-  const names = [...new Map(learners.map(({ id, name }) => [id, name])).values()];
-  const more = names.length - NAMED;
-  const listed = names.slice(0, NAMED).join(', ');
+  const { total = 0, last = [] } = versions[0]?.learners ?? {};
+  const more = total - last.length;
+  const listed = last.map(({ name }) => name).join(', ');
   return `${mocks} ${mocks === 1 ? 'mock' : 'mocks'}: ${listed}${more > 0 ? ` and ${more} more` : ''}.`;
 }
