@@ -1,5 +1,7 @@
 // Before everything else: packages that read what classes are annotated with want it there.
 import 'reflect-metadata';
+import { fork } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
@@ -195,7 +197,8 @@ program
   )
   .addOption(logOption('warn'))
   .addOption(nowOption())
-  .action(async (asked: Given & { readonly fresh: boolean; readonly large: boolean }) => {
+  .addOption(new Option('--only-make', 'end when the school is made').default(false).hideHelp())
+  .action(async (asked: Given & Record<'fresh' | 'large' | 'onlyMake', boolean>) => {
     const given = asked.large && asked.database === DEMO ? { ...asked, database: LARGE_DEMO } : asked;
     if (given.fresh) {
       // Not under a server that runs.
@@ -203,6 +206,12 @@ program
       for (const ending of ['', '-wal', '-shm']) rmSync(given.database + ending, { force: true });
     }
     const making = !existsSync(given.database);
+    // Nobody waits for the school any more when whoever wanted it has ended.
+    if (given.onlyMake) process.on('disconnect', () => process.exit(1));
+    else if (given.large && making) {
+      const code = await madeApart(given.database, given.now());
+      if (code !== 0) return void (process.exitCode = code);
+    }
     const [
       { serve },
       { addDemoRoutes, seedDemo, seedLarge, largeSchool, LARGE },
@@ -247,8 +256,25 @@ program
         else if ((await listNetworks(db)).length === 0) await addDemoRoutes(db, given.now());
       },
     });
+    if (given.onlyMake) return running.close().then(() => process.exit(0));
     say(running, making ? 'The demo school is new.' : 'The demo school is as you left it.');
   });
+
+/** Has the large school made by a process of its own: the memory that this takes the server would keep. @returns its exit code */
+async function madeApart(database: string, now: Date): Promise<number> {
+  const [, file = ''] = process.argv;
+  const given = ['--database', database, '--port', '0', '--now', now.toISOString()];
+  const maker = fork(file, ['demo', '--large', '--only-make', ...given]);
+  // It works for long without looking up, so it doesn't hear at once that whoever wanted the school has ended.
+  const endBoth = () => {
+    maker.kill('SIGKILL');
+    process.exit(1);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, endBoth);
+  const [code] = (await once(maker, 'exit')) as [number | null];
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.off(signal, endBoth);
+  return code ?? 1;
+}
 
 program
   .command('add-instructor')
