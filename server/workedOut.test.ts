@@ -16,6 +16,7 @@ import {
   listMocks,
   listRoutes,
   openDatabase,
+  sitesHeld,
   unreadableRecords,
   WORKED_OUT,
   workedOutOf,
@@ -278,6 +279,37 @@ describe('what is worked out ahead', () => {
     await keepPlaced(db, laid);
     const rest = await layAhead(db, () => false);
     expect([rest.laid.length, rest.pending]).toEqual([pending, 0]);
+    await db.destroy();
+  }, 60_000);
+
+  it('names a place as the route says that says more of it; what a route takes back is no longer said', async () => {
+    const path = folder.path('named.db');
+    await copySchool(path);
+    const db = await openDatabase(path);
+    const { laid } = await layAhead(db, () => true);
+    const [one] = laid;
+    const site = one?.sites[0];
+    if (!one || !site) throw new Error('the mock passed no place');
+    const say = async (from: string, title: string) => {
+      await keepPlaced(db, [{ ...one, from, sites: [{ ...site, title }] }]);
+      return [...(await sitesHeld(db)).values()].find(({ key }) => key === site.key);
+    };
+    const long = 'Roundabout, Long Fallow Road and Kestrel Street';
+    expect(await say('market 1', 'Roundabout, Kestrel Street')).toEqual({
+      ...site,
+      title: 'Roundabout, Kestrel Street',
+    });
+    expect((await say('bypass 1', long))?.title).toBe(long);
+    expect((await say('market 2', 'Roundabout'))?.title).toBe(long);
+    // The route itself was changed: it was another street.
+    expect((await say('bypass 2', 'Roundabout, Kestrel Street'))?.title).toBe('Roundabout, Kestrel Street');
+    // As an earlier version of the program kept it, without saying whose word it is.
+    await db
+      .updateTable('sites')
+      .set({ body: JSON.stringify({ ...site, title: long }) })
+      .where('key', '=', site.key)
+      .execute();
+    expect((await say('market 3', 'Roundabout'))?.title).toBe('Roundabout');
     await db.destroy();
   }, 60_000);
 

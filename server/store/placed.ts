@@ -180,8 +180,10 @@ export async function sitesHeld(db: Database): Promise<ReadonlyMap<number, Site>
   const rows = await db.selectFrom('sites').select(['id', 'body']).execute();
   return new Map(
     rows.flatMap(({ id, body }): readonly (readonly [number, Site])[] => {
-      const site = readJson<Site>(body);
-      return site ? [[id, site]] : [];
+      const site = readJson<KeptSite>(body);
+      if (!site) return [];
+      const { of: _of, ...told } = site;
+      return [[id, told]];
     }),
   );
 }
@@ -199,8 +201,9 @@ export async function positionsOfLog(db: Database, mock: string): Promise<LaidMo
   return [await last('events'), await last('fixes')];
 }
 
-/** Sites by key, with their numbers; null where one can't be read. */
-type KnownSites = Map<string, { readonly id: number; readonly site: Site | null }>;
+/** A site with the route that says so of it; none where an earlier version of the program kept it. */
+type KeptSite = Site & { readonly of?: string };
+type KnownSites = Map<string, { readonly id: number; readonly body: string }>;
 
 /** So many mocks are kept before a batch of marks has its turn. */
 const SLICE = 2;
@@ -209,9 +212,7 @@ const SLICE = 2;
 export async function keepPlaced(db: Database, laid: readonly LaidMock[]): Promise<void> {
   if (laid.length === 0) return;
   const held = await db.selectFrom('sites').select(['id', 'key', 'body']).execute();
-  const known: KnownSites = new Map(
-    held.map(({ id, key, body }) => [key, { id, site: readJson<Site>(body) }]),
-  );
+  const known: KnownSites = new Map(held.map(({ id, key, body }) => [key, { id, body }]));
   for (let n = 0; n < laid.length; n += SLICE) {
     await inTransaction(db, async (all) => {
       for (const one of laid.slice(n, n + SLICE)) await keepOne(all, one, known);
@@ -229,17 +230,21 @@ async function keepOne(
   const now = await db.selectFrom('mocks').select('revision').where('id', '=', mock).executeTakeFirst();
   const [events, fixes] = await positionsOfLog(db, mock);
   if (now?.revision !== revision || events !== positions[0] || fixes !== positions[1]) return;
+  const of = from.slice(0, from.lastIndexOf(' '));
   for (const site of sites) {
-    const before = known.get(site.key)?.site;
-    if (before && !saysMore(site, before)) continue;
-    const body = JSON.stringify(site);
+    const body = JSON.stringify({ ...site, of } satisfies KeptSite);
+    const before = known.get(site.key)?.body;
+    if (before === body) continue;
+    const said = before === undefined ? null : readJson<KeptSite>(before);
+    // A route that was changed has the last word on what it said itself.
+    if (said?.of !== undefined && said.of !== of && !saysMore(site, said)) continue;
     const { id } = await db
       .insertInto('sites')
       .values({ key: site.key, body })
       .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
       .returning('id')
       .executeTakeFirstOrThrow();
-    known.set(site.key, { id, site });
+    known.set(site.key, { id, body });
   }
   const number = (key: string) => known.get(key)?.id ?? 0;
   const marks = placed?.marks ?? [];
