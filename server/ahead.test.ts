@@ -1,11 +1,10 @@
-import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import { afterAll, describe, expect, it } from '@jest/globals';
 import SQLite from 'better-sqlite3';
 import type { HotSpotsView, Page, ReadinessRow } from '../contract';
 import { openDatabase } from './store';
 import { Client, scratchFolder, startServer } from './testing';
-import { copySchool } from './testing/school';
+import { addCopies, copySchool } from './testing/school';
 
 const folder = scratchFolder();
 afterAll(() => folder.remove());
@@ -16,21 +15,16 @@ const TIMES = 40;
 describe('a school of many mocks', () => {
   it('has places and forecasts ready before anybody asks, also while others do', async () => {
     const path = folder.path('many.db');
-    await copySchool(path);
+    copySchool(path);
     const db = await openDatabase(path);
-    const held = await db.selectFrom('mocks').selectAll().where('beside', 'is', null).execute();
-    for (let copy = 0; copy < TIMES; copy += 1)
-      await db
-        .insertInto('mocks')
-        .values(held.map((mock) => ({ ...mock, id: randomUUID() })))
-        .execute();
+    const held = await addCopies(db, TIMES);
     await db.deleteFrom('forecasts').execute();
     await db.destroy();
     const file = new SQLite(path, { readonly: true });
     const count = (what: string): number =>
       (file.prepare(`select count(*) as n from ${what}`).get() as { n: number }).n;
     const mocks = count('mocks where removed_at is null and beside is null');
-    expect(mocks).toBe(held.length * (TIMES + 1));
+    expect(mocks).toBe(held * (TIMES + 1));
 
     const server = await startServer('demo', path);
     try {

@@ -3,6 +3,7 @@ import {
   fillSummaries,
   fillWorkedOut,
   keepPlaced,
+  MANY_MOCKS,
   numberOfMocks,
   stateOfEvidence,
   stateOfPlaces,
@@ -11,8 +12,6 @@ import {
 } from './store';
 import { isWorking, keepFound, readinessOfSchool, strictnessOfTests, work } from './work';
 
-/** With fewer mocks than this, whoever asks first waits for nothing that they would notice. */
-const MANY_MOCKS = 2_000;
 /** From the start to the first look whether there is something to do, between two looks, and between two parts, in milliseconds. */
 const FIRST = 3_000;
 const LOOK = 60_000;

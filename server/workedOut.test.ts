@@ -16,6 +16,7 @@ import {
   listMocks,
   listRoutes,
   openDatabase,
+  type Database,
   sitesHeld,
   unreadableRecords,
   WORKED_OUT,
@@ -26,11 +27,18 @@ import { driveOfMock } from './store/evidence';
 import { workOut } from './store/workedOut';
 import type { Client } from './testing';
 import { demoMock, faultEvent, scratchFolder, startServer, type ServerProcess } from './testing';
-import { copySchool } from './testing/school';
+import { addCopies, copySchool } from './testing/school';
 import { hotSpots, layAhead } from './work/jobs/hotSpots';
 
 const folder = scratchFolder();
 const file = folder.path('worked.db');
+
+/** A copy of the demo school, opened. */
+async function schoolAt(name: string): Promise<Database> {
+  const path = folder.path(name);
+  copySchool(path);
+  return openDatabase(path);
+}
 let server: ServerProcess;
 let client: Client;
 let mock: string;
@@ -148,9 +156,7 @@ it('is worked out again by a command, which tells and puts right what was kept d
 }, 60_000);
 
 it('is told although nothing can be kept', async () => {
-  const full = folder.path('full.db');
-  copySchool(full);
-  const db = await openDatabase(full);
+  const db = await schoolAt('full.db');
   const mocks = await listMocks(db, { limit: 5, after: null, learner: null, from: null });
   const kept = await workedOutOf(db, mocks, true);
   await db.deleteFrom('worked_out').execute();
@@ -176,9 +182,7 @@ it('is missing after an update, and is worked out while the server answers', asy
 }, 30_000);
 
 it('that a worker found is not kept where the mock or its log has changed meanwhile', async () => {
-  const path = folder.path('meanwhile.db');
-  await copySchool(path);
-  const db = await openDatabase(path);
+  const db = await schoolAt('meanwhile.db');
   const ended = await db.selectFrom('worked_out').select('mock').where('ended', '=', 1).limit(3).execute();
   const mocks = ended.map(({ mock: id }) => id);
   const [marked = '', renamed = '', same = ''] = mocks;
@@ -251,14 +255,11 @@ describe('what is worked out ahead', () => {
   } as const;
 
   it('of places is what hot spots tell, and leaves them nothing to do', async () => {
-    const [asked, ahead] = [folder.path('asked.db'), folder.path('ahead.db')];
-    await copySchool(asked);
-    await copySchool(ahead);
-    const told = await openDatabase(asked);
+    const told = await schoolAt('asked.db');
     const { view } = await hotSpots(told, everywhere);
     expect(view.places.length).toBeGreaterThan(20);
     await told.destroy();
-    const db = await openDatabase(ahead);
+    const db = await schoolAt('ahead.db');
     const { laid, pending } = await layAhead(db, () => false);
     expect([laid.length > 50, pending]).toEqual([true, 0]);
     await keepPlaced(db, laid);
@@ -271,9 +272,7 @@ describe('what is worked out ahead', () => {
   }, 60_000);
 
   it('gives way after one place to whoever waits, and is done in the end all the same', async () => {
-    const path = folder.path('gives-way.db');
-    await copySchool(path);
-    const db = await openDatabase(path);
+    const db = await schoolAt('gives-way.db');
     const { laid, pending } = await layAhead(db, () => true);
     expect(laid).toHaveLength(1);
     await keepPlaced(db, laid);
@@ -283,9 +282,7 @@ describe('what is worked out ahead', () => {
   }, 60_000);
 
   it('names a place as the route says that says more of it; what a route takes back is no longer said', async () => {
-    const path = folder.path('named.db');
-    await copySchool(path);
-    const db = await openDatabase(path);
+    const db = await schoolAt('named.db');
     const { laid } = await layAhead(db, () => true);
     const [one] = laid;
     const site = one?.sites[0];
@@ -314,18 +311,11 @@ describe('what is worked out ahead', () => {
   }, 60_000);
 
   it('of a few places is told whole at once, of many in parts that leave less each time', async () => {
-    const path = folder.path('parts.db');
-    await copySchool(path);
-    const db = await openDatabase(path);
+    const db = await schoolAt('parts.db');
     const whole = await hotSpots(db, everywhere);
     expect([whole.view.pending, whole.view.drives]).toEqual([0, 60]);
     // Forty times as many, without marks: no machine lays them all for one answer.
-    const held = await db.selectFrom('mocks').selectAll().where('beside', 'is', null).execute();
-    for (let copy = 0; copy < 40; copy += 1)
-      await db
-        .insertInto('mocks')
-        .values(held.map((mock) => ({ ...mock, id: randomUUID() })))
-        .execute();
+    await addCopies(db, 40);
     const first = await hotSpots(db, everywhere);
     expect(first.view.pending).toBeGreaterThan(0);
     expect(first.laid.length).toBeGreaterThan(0);
@@ -335,9 +325,7 @@ describe('what is worked out ahead', () => {
   }, 60_000);
 
   it('of routes is what lists show, and is made again where it is missing, broken or by other rules', async () => {
-    const path = folder.path('routes.db');
-    await copySchool(path);
-    const db = await openDatabase(path);
+    const db = await schoolAt('routes.db');
     const before = await listRoutes(db);
     expect(before.length).toBeGreaterThan(4);
     const ids = before.map(({ id }) => id);

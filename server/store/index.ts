@@ -137,6 +137,7 @@ export {
   drivesOfSchool,
   listMocks,
   mocksByLearner,
+  MANY_MOCKS,
   numberOfMocks,
   stateOfEvidence,
   stateOfPlaces,

@@ -423,6 +423,9 @@ export async function mocksByLearner(db: Database): Promise<ReadonlyMap<string, 
   return new Map(rows.map(({ learner, mocks }) => [learner, mocks]));
 }
 
+/** In a school of more mocks than this the server works out ahead what somebody will ask for; with fewer, whoever asks first waits for nothing that they would notice. */
+export const MANY_MOCKS = 2_000;
+
 /** How many mocks the school has, those in the bin among them. */
 export async function numberOfMocks(db: Database): Promise<number> {
   const { held } = await db

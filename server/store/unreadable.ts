@@ -49,20 +49,20 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
     .select(['mocks.id', 'learners.name as learner', 'mocks.started_at as startedAt']);
   const nameOf = ({ learner, startedAt }: { readonly learner: string; readonly startedAt: string }) =>
     `${learner}, ${startedAt.slice(0, 10)}`;
-  for (const of of await db
+  for (const some of await db
     .selectFrom('mocks')
     .select(['zone', 'standard', 'standard_version as version'])
     .distinct()
     .execute()) {
     const [oddZone, noStandard] = [
-      shownZone(of.zone) !== of.zone,
-      broken.has(`${of.standard} ${of.version}`),
+      shownZone(some.zone) !== some.zone,
+      broken.has(`${some.standard} ${some.version}`),
     ];
     if (!oddZone && !noStandard) continue;
     for (const mock of await mocks
-      .where('mocks.zone', '=', of.zone)
-      .where('mocks.standard', '=', of.standard)
-      .where('mocks.standard_version', '=', of.version)
+      .where('mocks.zone', '=', some.zone)
+      .where('mocks.standard', '=', some.standard)
+      .where('mocks.standard_version', '=', some.version)
       .execute()) {
       if (oddZone) tell('mock', mock.id, nameOf(mock), 'The time zone; times are shown in UTC.');
       if (noStandard) tell('mock', mock.id, nameOf(mock), 'Its standard; it is not shown.');
@@ -75,8 +75,8 @@ export async function unreadableRecords(db: Database): Promise<UnreadableRecord[
       db,
     );
     for (const { mock, count } of rows) {
-      const of = await mocks.where('mocks.id', '=', mock).executeTakeFirst();
-      tell('mock', mock, of ? nameOf(of) : mock, `${count} of its entries; they do not count.`);
+      const held = await mocks.where('mocks.id', '=', mock).executeTakeFirst();
+      tell('mock', mock, held ? nameOf(held) : mock, `${count} of its entries; they do not count.`);
     }
   }
 

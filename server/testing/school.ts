@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import type { Database } from '../store';
 import { TEST_NOW } from './now';
 
 const ROOT = join(import.meta.dirname, '..', '..');
@@ -57,6 +58,21 @@ export function copySchool(to: string, which: Which = 'new'): void {
   mkdirSync(dirname(to), { recursive: true });
   removeDatabase(to);
   copyFileSync(schoolFile(which), to);
+}
+
+/**
+ * Adds the school's mocks again and again, without their marks.
+ *
+ * @returns how many there were
+ */
+export async function addCopies(db: Database, times: number): Promise<number> {
+  const held = await db.selectFrom('mocks').selectAll().where('beside', 'is', null).execute();
+  for (let copy = 0; copy < times; copy += 1)
+    await db
+      .insertInto('mocks')
+      .values(held.map((mock) => ({ ...mock, id: randomUUID() })))
+      .execute();
+  return held.length;
 }
 
 function removeDatabase(file: string): void {

@@ -41,6 +41,7 @@ import {
   type ReadEvidence,
 } from '../../store';
 import type { Found, LearnersEvidence, ListedReadiness } from '../job';
+import { partOf } from './partOf';
 
 /** The key under which constants of readiness are kept. */
 export const READINESS = 'readiness';
@@ -194,9 +195,9 @@ export const wholeSchool = async (db: Database) => ({
   questions: await askable(db),
 });
 
-/** So long forecasts are made for one answer, in milliseconds, but one at least; the others come with the next. */
+/** So long forecasts are made for one answer, in milliseconds; the others come with the next. */
 const MOST_TIME = 500;
-/** So few are made whole: a part of them would only be asked for again. */
+/** So few are made whole. */
 const FEW = 16;
 
 /** How ready each learner of the school is: kept forecasts, and as many new ones as there is time for. */
@@ -236,11 +237,10 @@ export async function readinessList(db: Database, now: string): Promise<ListedRe
   const later = ({ learner, standard }: (typeof stale)[number]) =>
     `${Number(rows.has(learner.id))} ${standard?.id ?? ''}`;
   stale.sort((a, b) => later(a).localeCompare(later(b)));
-  const since = performance.now();
+  const goOn = partOf(stale.length, FEW, MOST_TIME);
   const forecasts: MadeForecast[] = [];
   for (const { learner, standard, from } of stale) {
-    const late = stale.length > FEW && performance.now() - since > MOST_TIME;
-    if (forecasts.length > 0 && late) break;
+    if (!goOn(forecasts.length)) break;
     const row = await rowOf(db, { school, settings, questions, counts, now }, learner, standard);
     rows.set(learner.id, row);
     forecasts.push({ learner: learner.id, from, row });

@@ -10,6 +10,7 @@ import {
   driveHeld,
   fixesOf,
   listNetworks,
+  MANY_MOCKS,
   networkFile,
   placedMarks,
   placedRows,
@@ -24,19 +25,18 @@ import {
   type PlacedRow,
 } from '../../store';
 import type { HotSpotFilter, LaidAhead, ToldHotSpots } from '../job';
+import { partOf } from './partOf';
 
 /** Fewer fixes than this say nothing of a way. */
 const LEAST_FIXES = 20;
 
 /** So long mocks are laid for one answer, in milliseconds; the others come with the next. */
 const ANSWER_TIME = 500;
-/** Of more than this one alone is laid for an answer: in a school of so many the server lays them ahead. */
-const LEFT_AHEAD = 2_000;
 /** The same for nobody yet: to find out what is missing takes as long in a large school, and is worth it less often. */
 const AHEAD_TIME = 5_000;
 /** And so many at most: all of them are held until they are kept, which takes longer. */
 const AHEAD = 500;
-/** So few are laid whole: a part of them would only be asked for again. */
+/** So few are laid whole. */
 const FEW = 100;
 
 /** Where faults gather: from what was laid before, and from as many new mocks as there is time for. */
@@ -73,8 +73,8 @@ export async function hotSpots(db: Database, filter: HotSpotFilter): Promise<Tol
   const { laid, pending } = await layNew(
     db,
     sort(missing, ({ startedAt }) => startedAt).reverse(),
-    missing.length > LEFT_AHEAD ? 0 : ANSWER_TIME,
-    () => false,
+    // So many are laid ahead; for an answer one alone is.
+    missing.length > MANY_MOCKS ? 0 : ANSWER_TIME,
   );
   for (const { mock, placed, sites: own } of laid) {
     if (!placed || !within(mock.startedAt, mock.zone, filter.hours)) continue;
@@ -136,15 +136,14 @@ async function layNew(
   db: Database,
   missing: readonly PlacedRow[],
   time: number,
-  othersWait: () => boolean,
+  othersWait = () => false,
 ): Promise<{ readonly laid: readonly JustLaid[]; readonly pending: number }> {
-  const since = performance.now();
+  const goOn = partOf(missing.length, FEW, time);
   const lay = layer(db);
   const laid: JustLaid[] = [];
   let read = 0;
   for (const { mock: id, from } of missing) {
-    const late = missing.length > FEW && performance.now() - since > time;
-    if (read > 0 && (late || othersWait())) break;
+    if (!goOn(read) || (read > 0 && othersWait())) break;
     read += 1;
     const positions = await positionsOfLog(db, id);
     const held = await driveHeld(db, id);

@@ -28,6 +28,7 @@ import {
   wholeSchool,
   whoUnder,
 } from './evidence';
+import { partOf } from './partOf';
 
 /** What was known of a learner before a day, as a forecast of that day takes it; null without any mock. */
 async function knownBefore(
@@ -82,9 +83,9 @@ export async function foretell(
 const WATCHED = 100;
 /** So many of the newest mocks have one. */
 const SHOWN = 200;
-/** So long forecasts are made for one answer, in milliseconds, but one at least; the others come with the next. */
+/** So long forecasts are made for one answer, in milliseconds; the others come with the next. */
 const MOST_TIME = 800;
-/** So few are made whole: a part of them would only be asked for again. */
+/** So few are made whole. */
 const FEW = 10;
 
 /** Makes what isn't kept, as far as there is time. @returns what there is now, what of it is new, and how much is left */
@@ -97,13 +98,12 @@ async function made<T>(
   readonly made: readonly MadePast[];
   readonly pending: number;
 }> {
-  const since = performance.now();
   const held = new Map(await pastKept<T>(db, wanted));
   const missing = [...wanted.entries()].filter(([, { what }]) => !held.has(what));
+  const goOn = partOf(missing.length, FEW, MOST_TIME);
   const fresh: MadePast[] = [];
   for (const [n, one] of missing) {
-    const late = missing.length > FEW && performance.now() - since > MOST_TIME;
-    if (fresh.length > 0 && late) break;
+    if (!goOn(fresh.length)) break;
     const body = await make(n);
     held.set(one.what, body);
     fresh.push({ ...one, body });
