@@ -122,7 +122,10 @@ export const logSlice = createSlice({
       const places = { ...keeping.places };
       // What is not loaded yet will tell its own place when it is.
       for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
-      return { ...state, keeping: { ...state.keeping, [payload.mock]: { ...keeping, places } } };
+      return {
+        ...state,
+        keeping: { ...state.keeping, [payload.mock]: { ...keeping, places: walked(places) } },
+      };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
     linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
@@ -134,6 +137,9 @@ export const logSlice = createSlice({
 
 /** The state itself: copying a long log through immer's proxies costs more than all the rest of a mark. */
 const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
+
+/** What is frozen immer does not walk through to its last entry. */
+const walked = <T extends object>(whole: T): Readonly<T> => Object.freeze(whole);
 
 interface Begun {
   readonly mock: MockView;
@@ -176,11 +182,11 @@ function withEvents(
     ...state,
     drives:
       fresh.length > 0
-        ? { ...state.drives, [mock]: { ...drive, events: [...drive.events, ...fresh] } }
+        ? { ...state.drives, [mock]: { ...drive, events: walked([...drive.events, ...fresh]) } }
         : state.drives,
     keeping: {
       ...state.keeping,
-      [mock]: { places, position: Math.max(keeping.position, position ?? 0) },
+      [mock]: { places: walked(places), position: Math.max(keeping.position, position ?? 0) },
     },
   };
 }

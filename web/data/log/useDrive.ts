@@ -34,17 +34,13 @@ export function useDrive(mock: string): DriveOnScreen {
 
   const judgement = drive ? judgementOf(drive) : null;
 
+  const act: DoAction = useCallback((action) => actOn(store, mock, action), [store, mock]);
+
   return useMemo(() => {
-    if (drive && judgement)
-      return {
-        status: 'open',
-        drive,
-        judgement,
-        act: (action) => actOn(store, mock, action),
-      };
+    if (drive && judgement) return { status: 'open', drive, judgement, act };
     if (failure) return { status: failure, retry: () => dispatch(openDrive(mock)) };
     return { status: 'loading' };
-  }, [drive, judgement, failure, dispatch, store, mock]);
+  }, [drive, judgement, act, failure, dispatch, mock]);
 }
 
 /** Does something to a drive that this screen does not show. */

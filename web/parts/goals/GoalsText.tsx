@@ -1,4 +1,3 @@
-import { Box } from '@mui/material';
 import { useOpenGoals } from './useOpenGoals';
 
 interface Props {
@@ -12,8 +11,8 @@ export function GoalsText({ learner, but }: Props) {
   const goals = useOpenGoals(learner, but ?? null);
   if (goals.length === 0) return null;
   return (
-    <Box component="p" aria-label="Goals" sx={{ m: 0 }}>
+    <p aria-label="Goals" style={{ margin: 0 }}>
       <b>{goals.length === 1 ? 'Goal' : 'Goals'}:</b> {goals.map(({ text }) => text).join('; ')}
-    </Box>
+    </p>
   );
 }

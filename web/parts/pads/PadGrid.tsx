@@ -1,4 +1,6 @@
-import { Box, Typography } from '@mui/material';
+import type { CSSProperties } from 'react';
+import { Typography } from '@mui/material';
+import { styled } from '@mui/material/styles';
 import type { Judgement } from '../../../core/marking';
 import type { Item, PlacedItem, Severity, Standard } from '../../../core/standard';
 import { colour } from '../ui';
@@ -51,23 +53,10 @@ export function PadGrid({
     return <Typography sx={{ p: 3, fontSize: 18, color: colour('soft') }}>{empty}</Typography>;
   const counts = countsByItem(judgement);
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: {
-          xs: columns === 3 ? '1fr 1fr' : '1fr',
-          md: `repeat(${columns}, minmax(0, 1fr))`,
-        },
-        gap: { xs: 0.75, md: 1 },
-        alignContent: 'start',
-        ...(fill
-          ? {
-              flex: '1 0 auto',
-              gridAutoRows: { md: 'minmax(104px, 1fr)' },
-              maxHeight: { md: Math.ceil(placed.length / columns) * MOST_HEIGHT },
-            }
-          : {}),
-      }}
+    <Grid
+      data-columns={columns}
+      data-fill={fill}
+      style={{ [MOST]: `${Math.ceil(placed.length / columns) * MOST_HEIGHT}px` } as CSSProperties}
     >
       {placed.map(({ item }, n) => {
         const severities = padSeverities(standard, item, grave);
@@ -80,6 +69,23 @@ export function PadGrid({
           />
         ) : null;
       })}
-    </Box>
+    </Grid>
   );
 }
+
+const MOST = '--most-height';
+
+const Grid = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: '1fr',
+  '&[data-columns="3"]': { gridTemplateColumns: '1fr 1fr' },
+  gap: 6,
+  alignContent: 'start',
+  '&[data-fill="true"]': { flex: '1 0 auto' },
+  [theme.breakpoints.up('md')]: {
+    gap: 8,
+    '&[data-columns="2"]': { gridTemplateColumns: 'repeat(2, minmax(0, 1fr))' },
+    '&[data-columns="3"]': { gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' },
+    '&[data-fill="true"]': { gridAutoRows: 'minmax(104px, 1fr)', maxHeight: `var(${MOST})` },
+  },
+}));

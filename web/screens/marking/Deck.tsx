@@ -29,7 +29,8 @@ import { colour, KeyList, Wren } from '../../parts/ui';
 import { DeckClock } from './DeckClock';
 import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
-import { Frame, Top, Middle, Column, Bottom, Press, Flag, Stack } from './frame';
+import { Foot } from './Foot';
+import { Frame, Heard, Top, Middle, Column, Press, Stack } from './frame';
 import { HeadroomPanel, HeadroomRow } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { CoursePanel } from './CoursePanel';
@@ -45,13 +46,13 @@ import { RunPanel } from './RunPanel';
 import { SearchField } from './SearchField';
 import { Sheet } from './Sheet';
 import { StageBar } from './StageBar';
-import { StepInBanner, StepInButtons, useStepIn, type StepInBy } from './StepIn';
+import { StepInBanner, useStepIn, type StepInBy } from './StepIn';
 import { Tape } from './Tape';
 import { TimersDialog } from './TimersDialog';
 import { useHand } from './useHand';
 import { useLatest } from './useLatest';
 import { useLikely } from './useLikely';
-import { keysHelp, shortcuts } from './shortcuts';
+import { keysHelp } from './shortcuts';
 import { useDeckKeys } from './useDeckKeys';
 import { useRibbon } from './useRibbon';
 import { useMarking } from './useMarking';
@@ -158,8 +159,13 @@ export function Deck({ drive, judgement, act }: Props) {
     void navigate(`/mocks/${mock.id}/debrief`);
   };
 
-  const pause = () => act({ do: 'pause' });
-  const words = (of: 'flag' | 'pause' | 'undo') => shortcuts[of].button[wide ? 'long' : 'short'];
+  const pause = useLatest(() => act({ do: 'pause' }));
+  const undoIt = useLatest(undoLast);
+  const flagIt = useLatest(flag);
+  const startOne = useLatest(() => setOpen('manoeuvre'));
+  const endIt = useLatest(() => setOpen('end'));
+  const openAreas = useLatest(() => setOpen('areas'));
+  const askQuestion = useLatest(() => setOpen('question'));
 
   useDeckKeys({
     enabled: open === null && !asking && !paused,
@@ -258,30 +264,22 @@ export function Deck({ drive, judgement, act }: Props) {
   );
   const plan = (
     <>
-      {mock.beside ? <Box sx={{ mt: 1.5, fontSize: 17 }}>Only to compare: counts nowhere.</Box> : null}
+      {mock.beside ? (
+        <div style={{ marginTop: 12, fontSize: 17 }}>Only to compare: counts nowhere.</div>
+      ) : null}
       {drive.practice ? null : (
-        <Box sx={{ mt: 1.5, fontSize: 17 }}>
+        <div style={{ marginTop: 12, fontSize: 17 }}>
           <GoalsText learner={mock.learner.id} but={mock.id} />
-        </Box>
+        </div>
       )}
       <PlanPanel
         {...{ standard, act }}
         drive={judgement.drive}
         startedAt={mock.startedAt}
-        onAsk={() => setOpen('question')}
+        onAsk={askQuestion}
       />
     </>
   );
-
-  const startOne = () => setOpen('manoeuvre');
-  const endIt = () => setOpen('end');
-  const flagButton = (
-    <Flag onClick={flag} aria-label="Flag: something happened">
-      Flag<small>{words('flag')}</small>
-    </Flag>
-  );
-  const undoButton = <Press onClick={undoLast}>{words('undo')}</Press>;
-  const pauseButton = <Press onClick={pause}>{words('pause')}</Press>;
 
   return (
     <Frame as="main">
@@ -302,7 +300,7 @@ export function Deck({ drive, judgement, act }: Props) {
         ) : (
           <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
         )}
-        <Box sx={{ ml: 'auto' }} />
+        <span style={{ marginLeft: 'auto' }} />
         <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
         <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
         {wide ? (
@@ -321,7 +319,7 @@ export function Deck({ drive, judgement, act }: Props) {
       </Top>
       {wide ? (
         <Middle data-hand={hand}>
-          <Stack sx={{ borderRight: `1px solid ${colour('line')}` }}>
+          <Stack style={{ borderRight: `1px solid ${colour('line')}` }}>
             {course ? (
               <>
                 {areas}
@@ -347,27 +345,27 @@ export function Deck({ drive, judgement, act }: Props) {
             {course || inSearch ? null : areas}
             {pads}
           </Stack>
-          <Column sx={{ borderLeft: `1px solid ${colour('line')}` }}>
+          <Column style={{ borderLeft: `1px solid ${colour('line')}` }}>
             <HeadroomPanel {...{ standard, judgement }} startedAt={mock.startedAt} />
             {course || follows ? (
               <>
                 {plan}
-                <Box sx={{ mt: 1.5 }}>{tape(8)}</Box>
+                <div style={{ marginTop: 12 }}>{tape(8)}</div>
               </>
             ) : null}
           </Column>
         </Middle>
       ) : (
-        <Stack sx={{ px: 1, gap: 0.75 }}>
+        <Stack style={{ paddingInline: 8, gap: 6 }}>
           <NotStored drive={drive} />
           {ending}
           {panel}
           {banner}
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1 }}>
+          <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 8 }}>
             {limitsInView(standard, judgement, mock.startedAt, 2).map((row) => (
               <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
             ))}
-          </Box>
+          </div>
           {follows ? ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute : null}
           {search}
           {pads}
@@ -375,42 +373,24 @@ export function Deck({ drive, judgement, act }: Props) {
           {tape(6)}
         </Stack>
       )}
-      {wide ? (
-        <Bottom>
-          {undoButton}
-          {flagButton}
-          <StepInButtons onStepIn={steppedIn} />
-          {standard.manoeuvres.length > 0 ? <Press onClick={startOne}>Start a manoeuvre</Press> : null}
-          {pauseButton}
-          <Press onClick={endIt}>End the drive</Press>
-        </Bottom>
-      ) : (
-        <Bottom>
-          {undoButton}
-          {flagButton}
-          <Press onClick={() => setOpen('areas')} aria-haspopup="dialog">
-            Areas
-          </Press>
-          <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 84px', gap: 1 }}>
-            <StepInButtons onStepIn={steppedIn} />
-            {pauseButton}
-          </Box>
-        </Bottom>
-      )}
-      <Box
-        role="log"
-        aria-live="polite"
-        sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
-      >
-        {said}
-      </Box>
-      <PausedCover open={paused} onResume={() => act({ do: 'resume' })} />
-      <ManoeuvreDialog
-        open={open === 'manoeuvre'}
-        due={due}
-        onClose={() => setOpen(null)}
-        onStart={startManoeuvre}
+      <Foot
+        wide={wide}
+        manoeuvres={standard.manoeuvres.length > 0}
+        onUndo={undoIt}
+        onFlag={flagIt}
+        onStepIn={steppedIn}
+        onManoeuvre={startOne}
+        onPause={pause}
+        onEnd={endIt}
+        onAreas={openAreas}
       />
+      <Heard role="log" aria-live="polite">
+        {said}
+      </Heard>
+      {paused ? <PausedCover onResume={() => act({ do: 'resume' })} /> : null}
+      {open === 'manoeuvre' ? (
+        <ManoeuvreDialog due={due} onClose={() => setOpen(null)} onStart={startManoeuvre} />
+      ) : null}
       {guide}
       {open === 'areas' ? (
         <Sheet title="Areas" onClose={() => setOpen(null)}>
@@ -446,18 +426,19 @@ export function Deck({ drive, judgement, act }: Props) {
           onClose={() => setOpen(null)}
         />
       ) : null}
-      <EndDialog
-        open={open === 'end'}
-        missing={() =>
-          planOf(standard, judgement.drive, {
-            startedAt: mock.startedAt,
-            now: new Date().toISOString(),
-          }).filter(isMissing)
-        }
-        onClose={() => setOpen(null)}
-        onEnd={end}
-      />
-      <KeyList open={open === 'keys'} onClose={() => setOpen(null)} keys={keysHelp} />
+      {open === 'end' ? (
+        <EndDialog
+          missing={() =>
+            planOf(standard, judgement.drive, {
+              startedAt: mock.startedAt,
+              now: new Date().toISOString(),
+            }).filter(isMissing)
+          }
+          onClose={() => setOpen(null)}
+          onEnd={end}
+        />
+      ) : null}
+      {open === 'keys' ? <KeyList open onClose={() => setOpen(null)} keys={keysHelp} /> : null}
     </Frame>
   );
 }

@@ -1,4 +1,3 @@
-import { Box } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { clockText, elapsedSeconds, type Drive } from '../../../core/marking';
 
@@ -18,8 +17,12 @@ export function DeckClock({ drive, startedAt, wide }: Props) {
   }, []);
   const text = clockText(elapsedSeconds(drive, startedAt, now));
   return (
-    <Box role="timer" aria-label="Time since the start" sx={{ fontSize: 30, fontWeight: 700, lineHeight: 1 }}>
+    <div
+      role="timer"
+      aria-label="Time since the start"
+      style={{ fontSize: 30, fontWeight: 700, lineHeight: 1 }}
+    >
       {wide || !text.startsWith('00:') ? text : text.slice(3)}
-    </Box>
+    </div>
   );
 }

@@ -4,7 +4,6 @@ import { missingWords, type EventOf, type PlanEntry } from '../../../core/markin
 import { FullTestForm } from '../../parts/verdict';
 
 interface Props {
-  readonly open: boolean;
   /** What of the plan is missing; asked when it opens. */
   readonly missing: () => readonly PlanEntry[];
   readonly onClose: () => void;
@@ -17,16 +16,18 @@ const ways = [
   { how: 'abandoned', label: 'Given up', text: 'Weather, breakdown, not well' },
 ] as const;
 
-export function EndDialog({ open, ...rest }: Props) {
+export function EndDialog(props: Props) {
   return (
-    <Dialog open={open} onClose={rest.onClose} fullWidth maxWidth="xs" aria-labelledby="end-title">
+    <Dialog open onClose={props.onClose} fullWidth maxWidth="xs" aria-labelledby="end-title">
       <DialogTitle id="end-title">End the drive</DialogTitle>
-      <DialogContent>{open ? <Ways {...rest} /> : null}</DialogContent>
+      <DialogContent>
+        <Ways {...props} />
+      </DialogContent>
     </Dialog>
   );
 }
 
-function Ways({ missing: ask, onClose, onEnd }: Omit<Props, 'open'>) {
+function Ways({ missing: ask, onClose, onEnd }: Props) {
   const [missing] = useState(ask);
   const [counting, setCounting] = useState(false);
   const short = missing.length > 0;

@@ -1,5 +1,5 @@
 import { memo, useEffect, useState } from 'react';
-import { Box, Typography } from '@mui/material';
+import { styled } from '@mui/material/styles';
 import { openRun, runClockText, type Judgement } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
 import { isElapsed, isTimed, limitOf, scopedTitle, type Standard } from '../../../core/standard';
@@ -20,20 +20,20 @@ export function HeadroomPanel({ standard, judgement, startedAt }: Props) {
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
       <>
-        <Typography sx={{ fontSize: 16, color: colour('soft') }}>{title}</Typography>
+        <p style={{ margin: 0, fontSize: 16, color: colour('soft') }}>{title}</p>
         {of.map((row) => (
           <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
         ))}
       </>
     ) : null;
   return (
-    <Box component="section" aria-label="Limits">
+    <section aria-label="Limits">
       {list('This manoeuvre', own)}
       {list(
         own.length > 0 ? 'The whole test' : `Left, ${standard.title}`,
         rows.filter((row) => !ofRun(row)),
       )}
-    </Box>
+    </section>
   );
 }
 
@@ -88,48 +88,16 @@ function Row({ standard, row }: RowProps) {
   const bigText = untouched ? 'none' : amount(Math.abs(left));
   const near = !over && max > 0 && left <= Math.max(1, max * 0.25);
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: { xs: '48px 1fr', md: '64px 1fr' },
-        columnGap: 1.5,
-        alignItems: 'center',
-        minHeight: 60,
-        py: 0.5,
-        borderBottom: `1px solid ${colour('line')}`,
-        color: over ? colour('jasper') : near ? colour('ochre') : colour('ink'),
-      }}
-    >
-      <Box sx={{ textAlign: 'right', lineHeight: 1 }}>
-        <Typography
-          component="span"
-          sx={{
-            display: 'block',
-            fontSize:
-              bigText.length > 3
-                ? { xs: 18, md: 22 }
-                : bigText.length > 2
-                  ? { xs: 24, md: 30 }
-                  : { xs: 30, md: 34 },
-            fontWeight: 700,
-            lineHeight: 1,
-          }}
-        >
-          {bigText}
-        </Typography>
-        <Typography component="span" sx={{ display: 'block', fontSize: 16, lineHeight: 1.1 }}>
-          {over ? 'over' : untouched ? 'allowed' : 'left'}
-        </Typography>
-      </Box>
-      <Box sx={{ color: colour('ink') }}>
-        <Typography sx={{ fontSize: 17, fontWeight: 700, lineHeight: 1.2 }}>
-          {isElapsed(limit.of) ? 'Time of the whole test' : scopedTitle(standard, limit, row.scope)}
-        </Typography>
-        <Typography sx={{ fontSize: 16, lineHeight: 1.2, color: over ? colour('jasper') : colour('soft') }}>
-          {rowWords(row, amount)}
-        </Typography>
-      </Box>
-    </Box>
+    <Line style={{ color: colour(over ? 'jasper' : near ? 'ochre' : 'ink') }}>
+      <Amount>
+        <b data-long={Math.min(4, bigText.length)}>{bigText}</b>
+        <span>{over ? 'over' : untouched ? 'allowed' : 'left'}</span>
+      </Amount>
+      <What>
+        <b>{isElapsed(limit.of) ? 'Time of the whole test' : scopedTitle(standard, limit, row.scope)}</b>
+        <span style={{ color: colour(over ? 'jasper' : 'soft') }}>{rowWords(row, amount)}</span>
+      </What>
+    </Line>
   );
 }
 
@@ -146,3 +114,36 @@ function rowWords({ left, max, total }: LimitInView, amount: (of: number) => str
   if (left < 0) return max === 0 ? `${total}, none allowed` : `${amount(total)}, at most ${amount(max)}`;
   return max === 0 ? 'none so far' : `${amount(total)} of ${amount(max)} used`;
 }
+
+const Line = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: '48px 1fr',
+  [theme.breakpoints.up('md')]: { gridTemplateColumns: '64px 1fr' },
+  columnGap: 12,
+  alignItems: 'center',
+  minHeight: 60,
+  paddingBlock: 4,
+  borderBottom: `1px solid ${colour('line')}`,
+}));
+
+/** What is left, as large as its letters allow. */
+const Amount = styled('div')(({ theme }) => ({
+  textAlign: 'right',
+  lineHeight: 1,
+  '& b': { display: 'block' },
+  '& [data-long="1"], & [data-long="2"]': { fontSize: 30 },
+  '& [data-long="3"]': { fontSize: 24 },
+  '& [data-long="4"]': { fontSize: 18 },
+  [theme.breakpoints.up('md')]: {
+    '& [data-long="1"], & [data-long="2"]': { fontSize: 34 },
+    '& [data-long="3"]': { fontSize: 30 },
+    '& [data-long="4"]': { fontSize: 22 },
+  },
+  '& span': { display: 'block', fontSize: 16, lineHeight: 1.1 },
+}));
+
+const What = styled('div')({
+  lineHeight: 1.2,
+  '& b': { display: 'block', fontSize: 17, color: colour('ink') },
+  '& span': { display: 'block', fontSize: 16 },
+});

@@ -1,4 +1,4 @@
-import { Box } from '@mui/material';
+import { styled } from '@mui/material/styles';
 import { hourText, localZone, colour } from '../../parts/ui';
 import { useLink } from '../../data/log';
 
@@ -48,17 +48,7 @@ export function KeptSign({ marks, short = false, practice = false }: Props) {
     };
   }
   return (
-    <Box
-      role="status"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 1,
-        fontSize: 16,
-        lineHeight: 1.15,
-        maxWidth: short ? 92 : 190,
-      }}
-    >
+    <Sign role="status" style={{ maxWidth: short ? 92 : 190 }}>
       <svg
         viewBox="0 0 16 16"
         width={16}
@@ -73,6 +63,8 @@ export function KeptSign({ marks, short = false, practice = false }: Props) {
         )}
       </svg>
       <span>{short ? brief : words}</span>
-    </Box>
+    </Sign>
   );
 }
+
+const Sign = styled('div')({ display: 'flex', alignItems: 'center', gap: 8, fontSize: 16, lineHeight: 1.15 });

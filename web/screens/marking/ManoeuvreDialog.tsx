@@ -4,17 +4,16 @@ import type { Manoeuvre } from '../../../core/standard';
 import { colour, tokens } from '../../parts/ui';
 
 interface Props {
-  readonly open: boolean;
   readonly due: readonly DueManoeuvre[];
   readonly onClose: () => void;
   readonly onStart: (due: DueManoeuvre) => void;
 }
 
 /** The standard's manoeuvres in their order; the next one not yet done stands out. */
-export function ManoeuvreDialog({ open, due, onClose, onStart }: Props) {
+export function ManoeuvreDialog({ due, onClose, onStart }: Props) {
   const next = nextDue(due);
   return (
-    <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="manoeuvre-title">
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="manoeuvre-title">
       <DialogTitle id="manoeuvre-title">Start a manoeuvre</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1 }}>
         {due.map((choice) => (

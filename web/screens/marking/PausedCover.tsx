@@ -2,10 +2,10 @@ import { Button, Dialog, Typography } from '@mui/material';
 import { colour } from '../../parts/ui';
 
 /** While marking rests there is nothing to look at but the road. */
-export function PausedCover({ open, onResume }: { readonly open: boolean; readonly onResume: () => void }) {
+export function PausedCover({ onResume }: { readonly onResume: () => void }) {
   return (
     <Dialog
-      open={open}
+      open
       fullScreen
       aria-labelledby="paused"
       transitionDuration={0}

@@ -1,6 +1,5 @@
-import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { HILL_START, isMissing, planOf, planWords, PULL_UP, type Drive } from '../../../core/marking';
 import type { Standard } from '../../../core/standard';
 import type { DoAction } from '../../data/log';
@@ -35,35 +34,61 @@ export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
   );
   const counted = plan.some(({ id }) => id === 'pull-ups') ? directions : [];
   return (
-    <Box component="section" aria-label="Drive plan" sx={{ mt: 1.5 }}>
-      <Box
-        component="ul"
-        sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 16, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}
-      >
+    <section aria-label="Drive plan" style={{ marginTop: 12 }}>
+      <Lines>
         {plan.map((entry) => (
-          <Box component="li" key={entry.id} sx={{ color: colour(isMissing(entry) ? 'ink' : 'soft') }}>
+          <li key={entry.id} style={{ color: colour(isMissing(entry) ? 'ink' : 'soft') }}>
             {planWords(entry)}
-          </Box>
+          </li>
         ))}
-      </Box>
-      <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
-        {asking ? (
-          <Act type="button" onClick={onAsk}>
-            Question
-          </Act>
-        ) : null}
-        {counted.map(({ kind, label, text }) => {
-          const times = drive.said.filter((event) => event.feature.kind === kind).length;
-          return (
-            <Act key={kind} type="button" onClick={() => act({ do: 'say', feature: { kind }, text })}>
-              {label} <b>{times}</b>
-            </Act>
-          );
-        })}
-      </Box>
-    </Box>
+      </Lines>
+      <div style={{ display: 'flex', gap: 6, marginTop: 4 }}>
+        {asking ? <Ask {...{ onAsk }} /> : null}
+        {counted.map(({ kind }) => (
+          <Say
+            key={kind}
+            {...{ kind, act }}
+            times={drive.said.filter(({ feature }) => feature.kind === kind).length}
+          />
+        ))}
+      </div>
+    </section>
   );
 }
+
+const Ask = memo(function AskButton({ onAsk }: Pick<Props, 'onAsk'>) {
+  return (
+    <Act type="button" onClick={onAsk}>
+      Question
+    </Act>
+  );
+});
+
+interface SayProps extends Pick<Props, 'act'> {
+  readonly kind: (typeof directions)[number]['kind'];
+  /** How often it was said in this drive. */
+  readonly times: number;
+}
+
+const Say = memo(function SayButton({ kind, times, act }: SayProps) {
+  const said = directions.find((one) => one.kind === kind);
+  if (!said) return null;
+  return (
+    <Act type="button" onClick={() => act({ do: 'say', feature: { kind }, text: said.text })}>
+      {said.label} <b>{times}</b>
+    </Act>
+  );
+});
+
+const Lines = styled('ul')({
+  listStyle: 'none',
+  margin: 0,
+  padding: 0,
+  fontSize: 16,
+  display: 'flex',
+  flexWrap: 'wrap',
+  columnGap: 16,
+});
 
 const Act = styled('button')({
   font: 'inherit',

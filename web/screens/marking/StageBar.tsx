@@ -28,8 +28,19 @@ interface Props {
   readonly onStage: (id: string) => void;
 }
 
-/** Where the mock is in its order, and what is done; a touch moves it on, or back. */
-export const StageBar = memo(function StageBar({ stages, done, current, wide, onStage }: Props) {
+/** Where the mock is in its order, and what is done; a touch moves it on, or back. Drawn again only for that. */
+export const StageBar = memo(
+  Stages,
+  ({ done: a, ...before }, { done: b, ...after }) =>
+    before.stages === after.stages &&
+    before.current === after.current &&
+    before.wide === after.wide &&
+    before.onStage === after.onStage &&
+    a.size === b.size &&
+    [...a].every((id) => b.has(id)),
+);
+
+function Stages({ stages, done, current, wide, onStage }: Props) {
   // A log from elsewhere may be in a stage that this standard does not have.
   const shown = stages.some(({ id }) => id === current)
     ? stages
@@ -64,4 +75,4 @@ export const StageBar = memo(function StageBar({ stages, done, current, wide, on
       ))}
     </nav>
   );
-});
+}

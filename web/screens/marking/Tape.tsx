@@ -1,5 +1,4 @@
 import { memo } from 'react';
-import { Box, Typography } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { markWords, secondsSince, clockText, type DriveMark, type Judgement } from '../../../core/marking';
 
@@ -33,6 +32,15 @@ const Act = styled('button')({
   '&:active': { background: colour('wash') },
 });
 
+const Line = styled('li')({
+  display: 'grid',
+  gridTemplateColumns: '1fr auto',
+  columnGap: 8,
+  alignItems: 'center',
+  paddingBlock: 2,
+  borderBottom: `1px solid ${colour('line')}`,
+});
+
 /** The mark itself: a touch opens the severity guide, with its other grades. */
 const What = styled('button')({
   font: 'inherit',
@@ -57,17 +65,17 @@ const What = styled('button')({
 export function Tape({ standard, judgement, startedAt, most, onUndo, onGuide }: Props) {
   const entries = tapeEntries(judgement).slice(0, most);
   return (
-    <Box component="section" aria-label="Last marks">
-      <Typography sx={{ fontSize: 16, color: colour('soft'), mb: 0.5 }}>Last marks</Typography>
+    <section aria-label="Last marks">
+      <p style={{ margin: '0 0 4px', fontSize: 16, color: colour('soft') }}>Last marks</p>
       {entries.length === 0 ? (
-        <Typography sx={{ fontSize: 17 }}>Nothing marked yet. A touch on a pad marks it.</Typography>
+        <p style={{ margin: 0, fontSize: 17 }}>Nothing marked yet. A touch on a pad marks it.</p>
       ) : null}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <ol style={{ listStyle: 'none', margin: 0, padding: 0 }}>
         {entries.map((entry) => (
           <TapeRow key={`${entry.id} ${entry.n}`} {...{ entry, standard, startedAt, onUndo, onGuide }} />
         ))}
-      </Box>
-    </Box>
+      </ol>
+    </section>
   );
 }
 
@@ -149,17 +157,7 @@ function TapeLine({
   const what = mark ? markWords(standard, mark) : entry.label;
   const gradable = item !== null && item.severities.length > 1 && severity;
   return (
-    <Box
-      component="li"
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '1fr auto',
-        columnGap: 1,
-        alignItems: 'center',
-        py: 0.25,
-        borderBottom: `1px solid ${colour('line')}`,
-      }}
-    >
+    <Line>
       <What
         type="button"
         disabled={!gradable}
@@ -184,6 +182,6 @@ function TapeLine({
       <Act type="button" onClick={() => onUndo(entry.id, what)} aria-label={`Undo ${label}`}>
         Undo
       </Act>
-    </Box>
+    </Line>
   );
 }

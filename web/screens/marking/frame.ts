@@ -43,6 +43,8 @@ export const Column = styled('div')({
   // What changes in one part is laid out and painted there only.
   contain: 'strict',
   isolation: 'isolate',
+  // Room for what may have nothing to say is none.
+  '& > :empty': { display: 'none' },
 });
 
 /** What stands in it one below the other; the last may grow. */
@@ -104,4 +106,13 @@ export const Banner = styled('div')({
   fontSize: 18,
   border: '2px solid',
   borderRadius: tokens.radius,
+});
+
+/** Told to a screen reader only. */
+export const Heard = styled('div')({
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
 });
