@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { demoMock, faultEvent, scratchFolder, startServer } from '../server/testing';
+import { Device } from './device';
 import { writeLarge } from './roads';
 import { figureOf, type Figure } from './table';
 
@@ -29,16 +30,17 @@ export async function busy(): Promise<Figure[]> {
     const network = folder.path('county.network.json.gz');
     await once(run('network', 'make', '--out', folder.path('county.osm')), 'exit');
     await once(run('network', 'import', folder.path('county.osm'), '--out', network), 'exit');
-    const { client, mock } = await demoMock(server);
+    const { mock } = await demoMock(server);
+    const device = new Device(server.address);
+    await device.signIn();
     let seq = 0;
     const batches = async (goOn: () => boolean) => {
       const times: number[] = [];
       while (goOn()) {
         const events = Array.from({ length: 50 }, () => faultEvent((seq += 1)));
         const began = performance.now();
-        const { status, body } = await client.post(`/mocks/${mock}/events`, { events });
+        await device.post(`/mocks/${mock}/events`, { events });
         times.push(performance.now() - began);
-        if (status !== 200) throw new Error(JSON.stringify(body));
         await new Promise((done) => setTimeout(done, EVERY));
       }
       return times;

@@ -20,7 +20,8 @@ import { yard } from './yard';
 import { makeSchool } from '../server/testing/school';
 import { screens } from './screens';
 import { seeing } from './seeing';
-import { printTable } from './table';
+import { watchMachine } from './machine';
+import { printTable, printTaken } from './table';
 
 /** Measured on the school of the tests. */
 await makeSchool();
@@ -50,7 +51,11 @@ if (named.includes('--quick')) {
   process.exit(0);
 }
 for (const [name, measure] of Object.entries(all))
-  if (named.length === 0 || named.includes(name)) printTable(await measure());
+  if (named.length === 0 || named.includes(name)) {
+    const taken = watchMachine();
+    printTable(await measure());
+    printTaken(taken());
+  }
 if (named.length === 0 || named.includes('pads')) await pads();
 // How true they are is no matter of time.
 if (named.length === 0 || named.includes('forecasts')) forecasts();

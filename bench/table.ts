@@ -29,3 +29,13 @@ export function printTable(figures: readonly Figure[]): void {
   for (const { what, median, p95, bound } of figures)
     console.log(`| ${what} | ${median} | ${p95} | ${bound} |`);
 }
+
+/** Above this share of time that others took, times tell of the machine more than of the program. */
+const MUCH = 0.05;
+
+/** Says how much of the machine went to others while a table was measured. */
+export function printTaken(share: number | null): void {
+  if (share === null) return;
+  const words = share > MUCH ? 'too much to hold it against a bound' : 'little enough';
+  console.log(`Other machines took ${(100 * share).toFixed(1)} % of the processors' time: ${words}.\n`);
+}

@@ -111,6 +111,20 @@ describe('the event path', () => {
     expect((await client.post('/mocks/none/events', { events: [faultEvent(1)] })).status).toBe(404);
   });
 
+  it('refuses a batch with something that no batch has, or without a list, and says which', async () => {
+    const before = (await held()).events.length;
+    const events = [faultEvent(90)];
+    expect(await client.post(`/mocks/${mock}/events`, { events, learner: 7 })).toMatchObject({
+      status: 400,
+      body: { errors: [{ path: 'learner', message: 'is not a property of this request' }] },
+    });
+    expect(await client.post(`/mocks/${mock}/events`, { events: { 0: events[0] } })).toMatchObject({
+      status: 400,
+      body: { errors: expect.arrayContaining([expect.objectContaining({ path: 'events' })]) as unknown },
+    });
+    expect((await held()).events).toHaveLength(before);
+  });
+
   it('keeps fixes apart from marks, and gives both in the log file', async () => {
     const fix = {
       kind: 'fix',

@@ -43,10 +43,24 @@ function checkBurden(input: unknown): void {
 
 /** The body as the contract's class wants it, or every field that is wrong. Unknown properties are refused. */
 export function bodyAs<T extends object>(ctx: Context, type: BodyClass<T>): T {
+  return checked(plainToInstance(type, objectOf(ctx)));
+}
+
+function objectOf(ctx: Context): object {
   const input: unknown = ctx.request.body;
   if (!ctx.is('json') || typeof input !== 'object' || input === null || Array.isArray(input))
     throw badInput('The body must be a JSON object; nothing was stored.');
-  const value = plainToInstance(type, input);
+  return input;
+}
+
+/**
+ * As `bodyAs`, for a class none of whose fields is of another class: what lies deeper is taken as it came, and not
+ * copied first.
+ */
+export const flatBodyAs = <T extends object>(ctx: Context, type: BodyClass<T>): T =>
+  checked(Object.assign(new type(), objectOf(ctx)));
+
+function checked<T extends object>(value: T): T {
   const errors = validateSync(value, { whitelist: true, forbidNonWhitelisted: true });
   if (errors.length > 0)
     throw badInput(

@@ -1,4 +1,4 @@
-export { body, bodyAs, uuidOf } from './body';
+export { body, bodyAs, flatBodyAs, uuidOf } from './body';
 export { errors } from './errors';
 export { changedMeanwhile, etagOf, wantedRevision } from './etag';
 export { whenGone } from './gone';

@@ -33,6 +33,7 @@ import {
   bodyAs,
   changedMeanwhile,
   conflict,
+  flatBodyAs,
   cursorText,
   etagOf,
   notFound,
@@ -197,7 +198,7 @@ export function mockRoutes(router: Router, { db, now }: Parts): void {
   router.post('/mocks/:id/events', async (ctx) => {
     const mock = await mockOrBinned(db, String(ctx.params.id));
     if (!mock) throw notFound('such mock test');
-    const { events } = bodyAs(ctx, EventBatch);
+    const { events } = flatBodyAs(ctx, EventBatch);
     const { taken, refused } = await checkEvents(db, mock, events);
     // Who sent it is who recorded it, whatever it says.
     const { id: person } = instructorOf(ctx);

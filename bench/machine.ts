@@ -1,0 +1,33 @@
+import { readFileSync } from 'node:fs';
+
+interface Ticks {
+  readonly taken: number;
+  readonly all: number;
+}
+
+/** Of all processors since the machine was started; null where the system does not tell. */
+function ticks(): Ticks | null {
+  try {
+    // user nice system idle iowait irq softirq steal (proc(5), /proc/stat)
+    const fields = readFileSync('/proc/stat', 'utf8').split('\n')[0]?.trim().split(/\s+/).slice(1, 9) ?? [];
+    const of = fields.map(Number);
+    return of.length === 8 ? { taken: of[7] ?? 0, all: of.reduce((sum, one) => sum + one, 0) } : null;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Begins to watch the machine, which may share its processors with others. What this gives ends it.
+ *
+ * @returns the share of the processors' time that went to other machines meanwhile, 0 to 1; null where nobody tells
+ */
+export function watchMachine(): () => number | null {
+  const before = ticks();
+  return () => {
+    const after = ticks();
+    return before && after && after.all > before.all
+      ? (after.taken - before.taken) / (after.all - before.all)
+      : null;
+  };
+}
