@@ -1,10 +1,9 @@
+import type { RejudgeLine } from '../contract';
 import { demoMock, scratchFolder, startServer } from '../server/testing';
 import { multiply } from './multiply';
 import { figureOf, type Figure } from './table';
 
 const DRIVES = 10_000;
-/** The one that signing in for the measurement starts. */
-const STARTED = 1;
 const RUNS = 5;
 
 /** All drives of a school of ten thousand, judged anew by the built server, until the last line has arrived. */
@@ -27,9 +26,14 @@ export async function rejudging(): Promise<Figure[]> {
         text += Buffer.from(chunk).toString();
       }
       times.push(performance.now() - began);
-      const drives = text.split('"test":').length - 1;
-      if (drives !== DRIVES + STARTED || !text.includes('"end"'))
-        throw new Error(`${drives} drives were judged`);
+      const lines = text
+        .trimEnd()
+        .split('\n')
+        .map((line) => JSON.parse(line) as RejudgeLine);
+      const drives = lines.flatMap((line) => (line.kind === 'drives' ? line.drives : []));
+      // Mocks that are there only to be compared are not judged: a sixteenth of the demo's.
+      if (drives.length < 0.9 * DRIVES || lines.at(-1)?.kind !== 'end')
+        throw new Error(`${drives.length} drives were judged`);
     }
     return [
       figureOf(`${DRIVES} drives re-judged, ${length} events each on average`, times, 'under 5 s'),
