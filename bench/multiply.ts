@@ -1,6 +1,6 @@
 import { openDatabase } from '../server/store';
 
-/** Copies the demo's drives, with their logs, until there are enough; answers how many events each has. */
+/** Copies the demo's drives, with their logs and how they ended, until there are enough; answers how many events each has. */
 export async function multiply(file: string, drives: number): Promise<number> {
   const db = await openDatabase(file);
   try {
@@ -10,6 +10,8 @@ export async function multiply(file: string, drives: number): Promise<number> {
       .select(['mock', 'id', 'device', 'seq', 'at', 'body'])
       .execute();
     const logs = new Map(mocks.map(({ id }) => [id, events.filter(({ mock }) => mock === id)]));
+    const worked = await db.selectFrom('worked_out').selectAll().execute();
+    const ends = new Map(worked.map((row) => [row.mock, row]));
     let held = mocks.length;
     for (let copy = 0; held < drives; copy += 1)
       await db.transaction().execute(async (transaction) => {
@@ -23,6 +25,12 @@ export async function multiply(file: string, drives: number): Promise<number> {
             await transaction
               .insertInto('events')
               .values({ ...event, mock: id })
+              .execute();
+          const end = ends.get(mock.id);
+          if (end)
+            await transaction
+              .insertInto('worked_out')
+              .values({ ...end, mock: id })
               .execute();
           held += 1;
         }

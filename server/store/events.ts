@@ -58,10 +58,27 @@ export async function eventsByMock(
 ): Promise<ReadonlyMap<string, readonly DriveEvent[]>> {
   const logs = new Map<string, DriveEvent[]>(mocks.map((id) => [id, []]));
   if (mocks.length === 0) return logs;
-  let query = db.selectFrom('events').select(['mock', 'body']).where('mock', 'in', mocks);
-  if (kinds) query = query.where(sql`case when json_valid(body) then body ->> '$.kind' end`, 'in', kinds);
-  const rows = await query.execute();
-  for (const { mock, body } of rows) {
+  const bodies = (of: readonly string[]) => {
+    const query = db.selectFrom('events').where('mock', 'in', of);
+    return kinds
+      ? query.where(sql`case when json_valid(body) then body ->> '$.kind' end`, 'in', kinds)
+      : query;
+  };
+  // A log is read and parsed as one text, in two thirds of the time that its events take one by one.
+  const rows = await bodies(mocks)
+    .select(['mock', (is) => is.fn.countAll<number>().as('length')])
+    .select(sql<string>`'[' || group_concat(body) || ']'`.as('log'))
+    .groupBy('mock')
+    .execute();
+  const broken: string[] = [];
+  for (const { mock, length, log } of rows) {
+    const events = readJson<DriveEvent[]>(log);
+    if (events?.length === length) logs.set(mock, events);
+    else broken.push(mock);
+  }
+  for (const { mock, body } of broken.length > 0
+    ? await bodies(broken).select(['mock', 'body']).execute()
+    : []) {
     const event = readJson<DriveEvent>(body);
     if (event) logs.get(mock)?.push(event);
   }

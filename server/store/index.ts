@@ -107,6 +107,7 @@ export {
 export {
   answersInMocks,
   fillWorkedOut,
+  keptOutcomes,
   keepFresh,
   rebuildWorkedOut,
   renewWorkedOut,

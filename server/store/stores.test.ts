@@ -123,6 +123,28 @@ describe('the store of mocks', () => {
     expect(await eventsOf(db, 'm1', 99_999)).toEqual({ events: [], position: 99_999 });
   });
 
+  it('reads the sound events of a log with broken ones, and no log suffers for another', async () => {
+    for (const id of ['b1', 'b2']) {
+      await mock(id, 'ben', day(1));
+      await addEvents(db, id, [event(`${id}-1`, 'd1', 1), event(`${id}-2`, 'd1', 2)]);
+    }
+    // Two halves that make one event together, nothing at all, and two events in one.
+    for (const [n, body] of ['{"kind":"fault"', '"id":"made-up"}', '', '1,2'].entries())
+      await db
+        .insertInto('events')
+        .values({ mock: 'b1', id: `x${n}`, device: 'd1', seq: 10 + n, at: day(2), body })
+        .execute();
+    const logs = await eventsByMock(db, ['b1', 'b2']);
+    expect(logs.get('b1')?.map(({ id }) => id)).toEqual(['b1-1', 'b1-2']);
+    expect(logs.get('b2')?.map(({ id }) => id)).toEqual(['b2-1', 'b2-2']);
+    expect((await eventsByMock(db, ['b1', 'b2'], ['fault'])).get('b1')).toHaveLength(2);
+    for (const table of ['events', 'mocks'] as const)
+      await db
+        .deleteFrom(table)
+        .where(table === 'events' ? 'mock' : 'id', 'in', ['b1', 'b2'])
+        .execute();
+  });
+
   it('takes all of a batch or none of it', async () => {
     const spoiled = { ...event('f2', 'd1', 5), device: null } as unknown as DriveEvent;
     await expect(addEvents(db, 'm1', [event('f1', 'd1', 4), spoiled]).catch(String)).resolves.toMatch(

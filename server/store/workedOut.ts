@@ -3,7 +3,7 @@ import type { MockSummary, MockView } from '../../contract';
 import { judge, resultOf, type DriveEvent } from '../../core/marking';
 import { recalledInTest, type Recalled } from '../../core/questions';
 import { evidenceOf, type Evidence } from '../../core/readiness';
-import type { Standard, StandardRef } from '../../core/standard';
+import type { Outcome, Standard, StandardRef } from '../../core/standard';
 import { inTransaction, type Database } from './database';
 import { eventsByMock } from './events';
 import { compact, driveHeld, driveOfMock } from './evidence';
@@ -200,6 +200,19 @@ export async function workedOutOf(
     if (standard) found.set(mock.id, workOut(standard, mock, logs.get(mock.id) ?? []));
   }
   return found;
+}
+
+/** How mocks ended, under their own standards, as far as that is kept. */
+export async function keptOutcomes(
+  db: Database,
+  mocks: readonly string[],
+): Promise<ReadonlyMap<string, Outcome>> {
+  const { rows } = await sql<{ mock: string; outcome: Outcome | null }>`
+    select mock, case when json_valid(body) then body ->> '$.result.outcome' end as outcome from worked_out
+    where version = ${WORKED_OUT} and mock in (select value from json_each(${JSON.stringify(mocks)}))`.execute(
+    db,
+  );
+  return new Map(rows.flatMap(({ mock, outcome }) => (outcome ? [[mock, outcome] as const] : [])));
 }
 
 /** Safety questions that were asked in mocks, mock by mock. */

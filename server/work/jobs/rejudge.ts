@@ -1,7 +1,7 @@
 import type { RejudgedMock, RejudgeLine } from '../../../contract';
 import { judge, judgeUnder, resultOf } from '../../../core/marking';
-import type { Standard, StandardRef } from '../../../core/standard';
-import { drivesOfSchool, standardOf, type Database, type HeldDrive } from '../../store';
+import type { Outcome, Standard, StandardRef } from '../../../core/standard';
+import { drivesOfSchool, keptOutcomes, standardOf, type Database, type HeldDrive } from '../../store';
 
 /** Judges all drives of the school under one standard, and tells what it has done as it goes. */
 export async function rejudgeAll(
@@ -21,12 +21,25 @@ export async function rejudgeAll(
   let done = 0;
   for await (const { read, drives } of drivesOfSchool(db)) {
     done += read;
-    say({ kind: 'drives', done, drives: drives.map((drive) => rejudged(drive, to)) });
+    const kept = await keptOutcomes(
+      db,
+      drives.map(({ mock }) => mock.id),
+    );
+    say({
+      kind: 'drives',
+      done,
+      drives: drives.map((drive) => rejudged(drive, to, kept.get(drive.mock.id) ?? null)),
+    });
   }
   say({ kind: 'end' });
 }
 
-function rejudged({ mock, standard: own, events }: HeldDrive, to: Standard): RejudgedMock {
+/** @param kept how it ended under its own standard; null when that is not known yet */
+function rejudged(
+  { mock, standard: own, events }: HeldDrive,
+  to: Standard,
+  kept: Outcome | null,
+): RejudgedMock {
   const { startedAt, zone } = mock;
   const judged = judgeUnder(own, to, events, mock);
   const { verdict, translation, enough } = judged;
@@ -35,7 +48,7 @@ function rejudged({ mock, standard: own, events }: HeldDrive, to: Standard): Rej
     learner: mock.learner.name,
     startedAt,
     zone,
-    own: { ...mock.standard, outcome: resultOf(judge(own, events, mock)).outcome },
+    own: { ...mock.standard, outcome: kept ?? resultOf(judge(own, events, mock)).outcome },
     result: enough ? resultOf(judged) : null,
     breaches: verdict.breaches.slice(0, 1),
     headroom: verdict.headroom.filter(({ scope }) => scope.per === 'test'),
