@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import type { ReadinessList } from '../contract';
 import { forecast, posteriorOf, usualSettings } from '../core/readiness';
 import { readStandard, type Standard } from '../core/standard';
 import { openDatabase } from '../server/store';
@@ -53,24 +54,36 @@ async function listing(): Promise<Figure[]> {
     const client = new Client(server.address);
     await client.post('/session/demo');
     const [anew, again]: [number[], number[]] = [[], []];
+    // What follows from the logs that were copied is worked out once.
+    await wholeList(client);
     for (let n = 0; n < LIST_RUNS; n += 1) {
-      // A new learner makes the answer old.
-      await client.post('/learners', { id: randomUUID(), name: `New ${n}` });
+      // Other rules make every forecast old.
+      const put = { settings: { halfLife: 50 + n } };
+      const { status } = await client.ask('PUT', '/readiness/settings', put, { 'if-match': `"${n}"` });
+      if (status !== 200) throw new Error(`the rules were answered with ${status}`);
       let began = performance.now();
-      const { body } = await client.get('/readiness');
+      const listed = await wholeList(client);
       anew.push(performance.now() - began);
-      if ((body as { items: unknown[] }).items.length < LEARNERS) throw new Error('too few learners');
+      if (listed < LEARNERS) throw new Error(`${listed} of ${LEARNERS} learners were listed`);
       began = performance.now();
       await client.get('/readiness');
       again.push(performance.now() - began);
     }
     return [
-      figureOf(`readiness of ${LEARNERS} learners, worked out anew`, anew, 'under 5 s'),
+      figureOf(`readiness of ${LEARNERS} learners, until all are worked out again`, anew, 'under 5 s'),
       figureOf('the same while nothing has changed', again, 'no bound'),
     ];
   } finally {
     await server.kill();
     folder.remove();
+  }
+}
+
+/** Asks until everybody is in the list, as a page does while some are still being worked out. @returns how many */
+async function wholeList(client: Client): Promise<number> {
+  for (;;) {
+    const { items, pending } = (await client.get('/readiness')).body as ReadinessList;
+    if (pending === 0) return items.length;
   }
 }
 

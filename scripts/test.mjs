@@ -134,5 +134,8 @@ await step('end to end, in Chromium', bin('playwright'), ['test', '-c', 'e2e/pla
   }),
 });
 
+// Nobody runs the bench every day: by night it is seen that it still can.
+if (process.env.NIGHTLY) await step('bench', process.execPath, ['scripts/bench.mjs']);
+
 say(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);
