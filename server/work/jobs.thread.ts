@@ -20,7 +20,7 @@ import { foretell, pastOf, strictness } from './jobs/past';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
 import { rejudgeAll } from './jobs/rejudge';
-import { printedReport } from './jobs/report';
+import { pdfWriter, printedReport } from './jobs/report';
 import { stepBack } from './stepBack';
 
 if (process.platform === 'linux') stepBack();
@@ -44,8 +44,12 @@ export default async function run({
     return await done(job, say, () => Atomics.load(underWay, 0) > 1);
   } finally {
     said.close();
+    if (Atomics.load(underWay, 0) <= 1) loadAhead();
   }
 }
+
+/** Loads the PDF writer while nobody waits: that is a third of a worker's first report. */
+const loadAhead = (): void => void setImmediate(() => void pdfWriter());
 
 function done(
   job: Job,

@@ -7,6 +7,9 @@ import type { Route } from '../../../core/route';
 import { judgedMock, routeDriven, underOthers, type Judged } from '../../report';
 import { adviceHeld, networkFile, type Database } from '../../store';
 
+/** It is large, and most work does without: loaded once, when it is first asked for. */
+export const pdfWriter = () => import('../../report/pdf');
+
 /** The report of one drive as a PDF; null when there is no such drive. */
 export async function printedReport(db: Database, id: string): Promise<Uint8Array | null> {
   const judged = await judgedMock(db, id);
@@ -15,8 +18,7 @@ export async function printedReport(db: Database, id: string): Promise<Uint8Arra
 
 /** The same of a drive that was judged already. */
 export async function printed(db: Database, judged: Judged): Promise<Uint8Array> {
-  // The PDF writer is large; most work does without.
-  const { reportPdf } = await import('../../report/pdf');
+  const { reportPdf } = await pdfWriter();
   const { mock, standard, judgement } = judged;
   const route = await routeDriven(db, mock);
   const report = reportOf(standard, judgement, mock, route);
