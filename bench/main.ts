@@ -9,6 +9,7 @@ import { hotSpots } from './hotspots';
 import { judging } from './judging';
 import { kills } from './kills';
 import { large } from './large';
+import { loading } from './loading';
 import { mapping } from './map';
 import { painting } from './painting';
 import { pads } from './pads';
@@ -41,6 +42,7 @@ const all = {
   seeing,
   driving,
   screens,
+  loading,
 };
 
 /** `npm run bench` measures all; `npm run bench -- rejudging` only that. */
