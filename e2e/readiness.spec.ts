@@ -57,6 +57,27 @@ test('a learner’s page says how ready, what is missing and what to work on; th
   await expect(readiness(page)).not.toContainText('Nothing to say');
 });
 
+test('what stands below the forecast is not in reach before it has come, to jump away from under a finger', async ({
+  page,
+}) => {
+  await signInToDemo(page);
+  let go: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (go = resolve));
+  await page.route('**/evidence*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto('/learners?sort=name');
+  await page.getByRole('link', { name: 'Rosa Quilmar' }).first().click();
+  const details = page.getByRole('region', { name: 'Details' });
+  await expect(page.getByText('Loading mock results')).toBeVisible();
+  await expect(details).toBeAttached();
+  await expect(details).not.toBeInViewport();
+  go();
+  await expect(readiness(page)).toContainText('chance of passing');
+  await expect(details).not.toBeInViewport();
+});
+
 test('another standard, a result of a day to come, and a learner without any mock are told in words', async ({
   page,
 }) => {

@@ -145,7 +145,12 @@ export function LearnerPage() {
       {error && !nothingYet(error) ? (
         <ErrorNote title="The forecast can’t be worked out">{errorText(error)}</ErrorNote>
       ) : null}
-      {!error && (!said || !evidence) ? <LoadingNote what="mock results" /> : null}
+      {/* Room for what comes: else what stands below would be in reach, and jump away from under a finger. */}
+      {!error && (!said || !evidence) ? (
+        <Box sx={{ minHeight: '100vh' }}>
+          <LoadingNote what="mock results" />
+        </Box>
+      ) : null}
       {said && evidence ? (
         <Box
           sx={{
