@@ -85,7 +85,7 @@ export const settingWords: Readonly<
   slopeSpread: ['Usual change of faults in a week', '', 0, 0.5],
   steady: ['Share of learners who stay as they are', '', 0, 0.99],
   daySpread: ['Day-to-day variation', '', 1, 100],
-  nerves: ['Faults on the test day compared with a mock', 'times', 0.5, 3],
+  nerves: ['Faults on the test day, times a mock’s', '', 0.5, 3],
   usualMinors: ['Small faults of a new learner', 'a test', 0.5, 40],
   readyMinors: ['Small faults of a ready learner', 'a test', 0.1, 20],
   usualGrave: ['Serious faults of a new learner', 'a test', 0.01, 3],
@@ -104,7 +104,7 @@ export const settingWords: Readonly<
   questions: ['Chance that all questions are right', '', 0, 1],
   leastTests: ['Too little evidence below', 'tests', 0.1, 10],
   widest: ['or from a range of', '', 0.1, 1],
-  weekHours: ['Lessons assumed, if the diary has none', 'hours a week', 0, 40],
+  weekHours: ['Lesson hours a week, if none are booked', '', 0, 40],
   outer: ['Simulated learners', '', 20, 2_000],
   inner: ['Simulated tests of each', '', 10, 1_000],
 };
