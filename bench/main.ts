@@ -21,7 +21,7 @@ import { yard } from './yard';
 import { makeSchool } from '../server/testing/school';
 import { screens } from './screens';
 import { seeing } from './seeing';
-import { watchMachine } from './machine';
+import { pace, watchMachine } from './machine';
 import { printTable, printTaken } from './table';
 
 /** Measured on the school of the tests. */
@@ -52,6 +52,7 @@ if (named.includes('--quick')) {
   await quick(named.includes('--keep'));
   process.exit(0);
 }
+console.log(`A fixed piece of work takes ${pace().toFixed(1)} ms just now.\n`);
 for (const [name, measure] of Object.entries(all))
   if (named.length === 0 || named.includes(name)) {
     const taken = watchMachine();
