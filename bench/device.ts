@@ -1,4 +1,5 @@
 import { Agent, request } from 'node:http';
+import { API } from '../contract';
 
 const agent = new Agent({ keepAlive: true });
 
@@ -10,12 +11,11 @@ export class Device {
 
   /** Signs in to the demo school. */
   async signIn(): Promise<void> {
-    const { cookie } = await this.post('/session/demo', {});
-    this.cookie = cookie;
+    await this.post('/session/demo', {});
   }
 
   /** @throws Error when it is not taken */
-  post(path: string, body: object): Promise<{ readonly cookie: string; readonly text: string }> {
+  post(path: string, body: object): Promise<void> {
     const written = JSON.stringify(body);
     const headers = {
       'content-type': 'application/json',
@@ -23,13 +23,15 @@ export class Device {
       ...(this.cookie === '' ? {} : { cookie: this.cookie }),
     };
     return new Promise((resolve, reject) => {
-      const asked = request(`${this.address}/api/v1${path}`, { method: 'POST', agent, headers }, (answer) => {
+      const asked = request(`${this.address}${API}${path}`, { method: 'POST', agent, headers }, (answer) => {
         let text = '';
-        answer.on('data', (chunk: Buffer) => (text += chunk.toString()));
+        answer.setEncoding('utf8');
+        answer.on('data', (chunk: string) => (text += chunk));
         answer.on('error', reject);
         answer.on('end', () => {
+          this.cookie = answer.headers['set-cookie']?.[0]?.split(';')[0] ?? this.cookie;
           if ((answer.statusCode ?? 500) >= 300) reject(new Error(text));
-          else resolve({ cookie: answer.headers['set-cookie']?.[0]?.split(';')[0] ?? '', text });
+          else resolve();
         });
       });
       asked.on('error', reject);

@@ -1,6 +1,7 @@
-import { chromium, type Page } from '@playwright/test';
+import { type Page } from '@playwright/test';
 import { scratchFolder, startServer } from '../server/testing';
 import { startFrames, takeFrames } from './frames';
+import { enterDemo, openBrowser, VIEW } from './browser';
 import { figureOf, type Figure } from './table';
 
 /** Seconds at the wheel. */
@@ -10,15 +11,10 @@ const SECONDS = 20;
 export async function driving(): Promise<Figure[]> {
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('bench.db'));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-dev-shm-usage'],
-  });
+  const browser = await openBrowser();
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-    await page.goto(server.address);
-    await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
+    const page = await browser.newPage({ viewport: VIEW, serviceWorkers: 'block' });
+    await enterDemo(page, server.address);
     await page.goto(`${server.address}/yard/drive?course=long-reversing-area&vehicle=hatchback-trailer`);
     const ghost = page.getByLabel('Show the planned way');
     await ghost.waitFor();

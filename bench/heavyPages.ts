@@ -1,4 +1,5 @@
-import { chromium, type Page } from '@playwright/test';
+import { type Page } from '@playwright/test';
+import { enterDemo, openBrowser, VIEW } from './browser';
 import { figureOf, pathText, type Figure } from './table';
 
 const RUNS = 3;
@@ -22,12 +23,9 @@ export async function heavyPages(
   address: string,
   pages: readonly (readonly [path: string, words: RegExp])[],
 ): Promise<readonly Figure[]> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-dev-shm-usage'],
-  });
+  const browser = await openBrowser();
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    const page = await browser.newPage({ viewport: VIEW, serviceWorkers: 'block' });
     const inspector = await page.context().newCDPSession(page);
     await inspector.send('Performance.enable');
     const held = async () => {
@@ -36,9 +34,7 @@ export async function heavyPages(
       return (metrics.find(({ name }) => name === 'JSHeapUsedSize')?.value ?? Number.NaN) / 1e6;
     };
     await page.addInitScript(watchBlocks);
-    await page.goto(address);
-    await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
+    await enterDemo(page, address);
     const figures: Figure[] = [];
     for (const [path, words] of pages) {
       const [shown, blocked]: [number[], number[]] = [[], []];

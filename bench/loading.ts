@@ -1,22 +1,21 @@
-import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { type BrowserContext, type Page } from '@playwright/test';
+import { API } from '../contract';
 import { demoMock, scratchFolder, startServer } from '../server/testing';
+import { enterDemo, openBrowser, VIEW } from './browser';
 import { figureOf, type Figure } from './table';
 
 const RUNS = 5;
-const VIEW = { width: 1280, height: 800 };
 
 /** What the first page brings over the line, and how soon one can mark where nobody answers. */
 export async function loading(): Promise<readonly Figure[]> {
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('loading.db'));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-dev-shm-usage'],
-  });
+  const browser = await openBrowser();
   try {
     const { mock } = await demoMock(server);
     const context = await browser.newContext({ viewport: VIEW });
-    const page = await signedIn(context, server.address);
+    const page = await context.newPage();
+    await enterDemo(page, server.address);
     const marking = `${server.address}/mocks/${mock}/marking`;
     // What the service worker fetches in the background, for the day without the server, is no part of the first page.
     const fresh = await browser.newContext({ viewport: VIEW, serviceWorkers: 'block' });
@@ -44,17 +43,9 @@ export async function loading(): Promise<readonly Figure[]> {
 
 const readyToMark = (page: Page): Promise<void> => page.locator('[data-pad]').first().waitFor();
 
-async function signedIn(context: BrowserContext, address: string): Promise<Page> {
-  const page = await context.newPage();
-  await page.goto(address);
-  await page.getByRole('button', { name: 'Look round the demo school' }).click();
-  await page.getByRole('region', { name: 'Last mocks' }).waitFor();
-  return page;
-}
-
 /** All that comes for Today, as it goes over the line without its headers, for somebody who is signed in and has nothing of it yet. */
 async function firstLoad(context: BrowserContext, address: string): Promise<Figure> {
-  await context.request.post(`${address}/api/v1/session/demo`);
+  await context.request.post(`${address}${API}/session/demo`);
   const page = await context.newPage();
   const session = await context.newCDPSession(page);
   await session.send('Network.enable');

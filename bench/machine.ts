@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { quantile } from './table';
 
 interface Ticks {
   readonly taken: number;
@@ -49,5 +50,5 @@ export function pace(): number {
     read.sort((a, b) => a - b);
     return performance.now() - began;
   });
-  return times.sort((a, b) => a - b)[Math.floor(TIMES / 2)] ?? Number.NaN;
+  return quantile(times, 0.5);
 }

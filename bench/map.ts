@@ -1,8 +1,9 @@
 import { gzipSync } from 'node:zlib';
-import { chromium, type Page } from '@playwright/test';
+import { type Page } from '@playwright/test';
 import { makeCounty, readOsm, writeOsm } from '../core/network';
 import { demoMock, scratchFolder, startServer } from '../server/testing';
 import { startFrames, takeFrames } from './frames';
+import { enterDemo, openBrowser, VIEW } from './browser';
 import { figureOf, type Figure } from './table';
 
 const TOWNS = 7;
@@ -18,19 +19,14 @@ export async function mapping(): Promise<Figure[]> {
   if (!read.ok) throw new Error('not read');
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('bench.db'));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-dev-shm-usage'],
-  });
+  const browser = await openBrowser();
   try {
     const { client } = await demoMock(server);
     const gzipped = Uint8Array.from(gzipSync(JSON.stringify(read.value.network)));
     const kept = await client.send('PUT', '/networks/large', gzipped, 'application/gzip');
     if (!kept.ok) throw new Error(`not kept: ${kept.status}`);
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-    await page.goto(server.address);
-    await page.getByRole('button', { name: 'Look round the demo school' }).click();
-    await page.getByRole('region', { name: 'Last mocks' }).waitFor();
+    const page = await browser.newPage({ viewport: VIEW, serviceWorkers: 'block' });
+    await enterDemo(page, server.address);
     await page.goto(`${server.address}/routes/new?network=large`);
     await page.getByRole('application').waitFor({ timeout: 60_000 });
     await page.waitForTimeout(2_000);

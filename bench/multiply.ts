@@ -1,10 +1,10 @@
 import { openDatabase } from '../server/store';
 
-/** Copies the demo's drives, with their logs and how they ended, until there are enough; answers how many events each has. */
+/** Copies the demo's drives that count, with their logs and how they ended, until there are enough; answers how many events each has. */
 export async function multiply(file: string, drives: number): Promise<number> {
   const db = await openDatabase(file);
   try {
-    const mocks = await db.selectFrom('mocks').selectAll().where('started_at', '<>', '').execute();
+    const mocks = await db.selectFrom('mocks').selectAll().where('beside', 'is', null).execute();
     const events = await db
       .selectFrom('events')
       .select(['mock', 'id', 'device', 'seq', 'at', 'body'])

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { chromium, type Page } from '@playwright/test';
+import { type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readStandard } from '../core/standard';
 import { demoMock, scratchFolder, startServer } from '../server/testing';
+import { enterDemo, openBrowser, VIEW } from './browser';
 import { figureOf, type Figure } from './table';
 
 const EVENTS = 400;
@@ -13,19 +14,14 @@ const BOUNDS = { 1: 'p95 under 50 ms', 4: 'p95 under 100 ms' } as const;
 export async function painting(): Promise<Figure[]> {
   const folder = scratchFolder();
   const server = await startServer('demo', folder.path('bench.db'));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-dev-shm-usage'],
-  });
+  const browser = await openBrowser();
   try {
     const figures: Figure[] = [];
     for (const rate of [1, 4] as const) {
       const { client, mock } = await demoMock(server);
       await client.post(`/mocks/${mock}/events`, { events: longLog() });
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-      await page.goto(server.address);
-      await page.getByRole('button', { name: 'Look round the demo school' }).click();
-      await page.getByRole('region', { name: 'Last mocks' }).waitFor();
+      const page = await browser.newPage({ viewport: VIEW, serviceWorkers: 'block' });
+      await enterDemo(page, server.address);
       await page.goto(`${server.address}/mocks/${mock}/marking`);
       await page.locator('[data-pad]').first().waitFor();
       const session = await page.context().newCDPSession(page);

@@ -202,27 +202,29 @@ export async function workedOutOf(
   return found;
 }
 
-/** How mocks ended, under their own standards, as far as that is kept. */
-export async function keptOutcomes(
+/** One part of what is kept of each mock; of those without it nothing. */
+async function keptParts<T>(
   db: Database,
   mocks: readonly string[],
-): Promise<ReadonlyMap<string, Outcome>> {
-  const { rows } = await sql<{ mock: string; outcome: Outcome | null }>`
-    select mock, case when json_valid(body) then body ->> '$.result.outcome' end as outcome from worked_out
+  path: '$.answers' | '$.result.outcome',
+): Promise<ReadonlyMap<string, T>> {
+  const { rows } = await sql<{ mock: string; part: string | null }>`
+    select mock, case when json_valid(body) then body -> ${path} end as part from worked_out
     where version = ${WORKED_OUT} and mock in (select value from json_each(${JSON.stringify(mocks)}))`.execute(
     db,
   );
-  return new Map(rows.flatMap(({ mock, outcome }) => (outcome ? [[mock, outcome] as const] : [])));
+  return new Map(
+    rows.flatMap(({ mock, part }) => (part === null ? [] : [[mock, JSON.parse(part) as T] as const])),
+  );
 }
+
+/** How mocks ended, under their own standards, as far as that is kept. */
+export const keptOutcomes = (db: Database, mocks: readonly string[]): Promise<ReadonlyMap<string, Outcome>> =>
+  keptParts(db, mocks, '$.result.outcome');
 
 /** Safety questions that were asked in mocks, mock by mock. */
 export async function answersInMocks(db: Database, mocks: readonly string[]): Promise<readonly Recalled[]> {
-  const { rows } = await sql<{ mock: string; answers: string }>`
-    select mock, body ->> '$.answers' as answers from worked_out
-    where version = ${WORKED_OUT} and mock in (select value from json_each(${JSON.stringify(mocks)}))`.execute(
-    db,
-  );
-  const kept = new Map(rows.map(({ mock, answers }) => [mock, readJson<readonly Recalled[]>(answers)]));
+  const kept = await keptParts<readonly Recalled[]>(db, mocks, '$.answers');
   const answers: Recalled[] = [];
   for (const id of mocks) answers.push(...(kept.get(id) ?? (await fresh(db, id))?.worked.answers ?? []));
   return answers;

@@ -124,7 +124,7 @@ export const logSlice = createSlice({
       for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
       return {
         ...state,
-        keeping: { ...state.keeping, [payload.mock]: { ...keeping, places: walked(places) } },
+        keeping: { ...state.keeping, [payload.mock]: { ...keeping, places: frozen(places) } },
       };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
@@ -139,7 +139,7 @@ export const logSlice = createSlice({
 const plain = (draft: LogState): LogState => (original(draft as object) as LogState | undefined) ?? draft;
 
 /** What is frozen immer does not walk through to its last entry. */
-const walked = <T extends object>(whole: T): Readonly<T> => Object.freeze(whole);
+const frozen = <T extends object>(whole: T): Readonly<T> => Object.freeze(whole);
 
 interface Begun {
   readonly mock: MockView;
@@ -182,11 +182,11 @@ function withEvents(
     ...state,
     drives:
       fresh.length > 0
-        ? { ...state.drives, [mock]: { ...drive, events: walked([...drive.events, ...fresh]) } }
+        ? { ...state.drives, [mock]: { ...drive, events: frozen([...drive.events, ...fresh]) } }
         : state.drives,
     keeping: {
       ...state.keeping,
-      [mock]: { places: walked(places), position: Math.max(keeping.position, position ?? 0) },
+      [mock]: { places: frozen(places), position: Math.max(keeping.position, position ?? 0) },
     },
   };
 }

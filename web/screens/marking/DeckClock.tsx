@@ -4,7 +4,7 @@ import { clockText, elapsedSeconds, type Drive } from '../../../core/marking';
 interface Props {
   readonly drive: Drive;
   readonly startedAt: string;
-  /** Narrow screens leave the hour out while it is nought. */
+  /** Narrow screens leave the hour out while it is zero. */
   readonly wide: boolean;
 }
 

@@ -44,11 +44,11 @@ export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
       </Lines>
       <div style={{ display: 'flex', gap: 6, marginTop: 4 }}>
         {asking ? <Ask {...{ onAsk }} /> : null}
-        {counted.map(({ kind }) => (
+        {counted.map((direction) => (
           <Say
-            key={kind}
-            {...{ kind, act }}
-            times={drive.said.filter(({ feature }) => feature.kind === kind).length}
+            key={direction.kind}
+            {...{ direction, act }}
+            times={drive.said.filter(({ feature }) => feature.kind === direction.kind).length}
           />
         ))}
       </div>
@@ -65,17 +65,15 @@ const Ask = memo(function AskButton({ onAsk }: Pick<Props, 'onAsk'>) {
 });
 
 interface SayProps extends Pick<Props, 'act'> {
-  readonly kind: (typeof directions)[number]['kind'];
+  readonly direction: (typeof directions)[number];
   /** How often it was said in this drive. */
   readonly times: number;
 }
 
-const Say = memo(function SayButton({ kind, times, act }: SayProps) {
-  const said = directions.find((one) => one.kind === kind);
-  if (!said) return null;
+const Say = memo(function SayButton({ direction: { kind, label, text }, times, act }: SayProps) {
   return (
-    <Act type="button" onClick={() => act({ do: 'say', feature: { kind }, text: said.text })}>
-      {said.label} <b>{times}</b>
+    <Act type="button" onClick={() => act({ do: 'say', feature: { kind }, text })}>
+      {label} <b>{times}</b>
     </Act>
   );
 });
