@@ -11,6 +11,15 @@ export {
   sendWaiting,
   type OpenDrive,
 } from './slice';
-export { useActOn, useDrive, type DriveOnScreen } from './useDrive';
+export {
+  useActOn,
+  useDrive,
+  useDriveHeld,
+  useEventsNow,
+  useJudged,
+  useJudgementNow,
+  type DriveHere,
+  type DriveOnScreen,
+} from './useDrive';
 export { useLink } from './useLink';
 export { useKeptHere } from './useKeptHere';

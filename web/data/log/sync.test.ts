@@ -62,14 +62,16 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     reducer: { log: logSlice.reducer },
     middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }),
   });
+  /** What waits to be tried again, and what comes in a moment. */
   const planned: (() => void)[] = [];
+  const soon: (() => void)[] = [];
   const sync = createSync({
     keep,
     server,
     dispatch: store.dispatch,
     state: () => store.getState().log,
     now: () => new Date('2026-09-14T08:00:00Z'),
-    later: (_wait, run) => planned.push(run),
+    later: (wait, run) => (wait < 1_000 ? soon : planned).push(run),
   });
   const mark = async (mock: string) => {
     const { events } = store.dispatch(
@@ -83,7 +85,7 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     store.dispatch(beginDrive(drive));
     await sync.began(drive.mock);
   };
-  return { store, sync, planned, mark, begin, log: () => store.getState().log };
+  return { store, sync, planned, soon, mark, begin, log: () => store.getState().log };
 }
 
 const freshKeep = () => openKeep(`keep-${(database += 1)}`);
@@ -113,6 +115,18 @@ describe('the log of a page', () => {
     expect(server.mocks.has('t')).toBe(true);
     expect(server.log.has(id)).toBe(true);
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
+  });
+
+  it('tells of a mark that waits for a slow store in a moment', async () => {
+    const never = new Promise<void>(() => undefined);
+    const keep = freshKeep().then((kept) => ({ ...kept, putEvents: () => never }));
+    const { mark, begin, log, soon } = page(new BoxedServer(), keep);
+    await begin('t');
+    void mark('t');
+    await until(() => soon.length > 0);
+    expect(log()).toMatchObject({ waiting: 0 });
+    soon.forEach((run) => run());
+    expect(log()).toMatchObject({ waiting: 1 });
   });
 
   it('survives a reload with the server away, test and all', async () => {

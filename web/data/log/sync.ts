@@ -40,6 +40,9 @@ export interface Sync {
   readonly push: () => Promise<void>;
 }
 
+/** So long the screen waits at most for the store before it says that a mark waits, in milliseconds. */
+const SOON = 250;
+
 /**
  * Keeps the logs of this page: each event goes to the browser's own store first, then to the server, as
  * often as it takes. Repeats do no harm, for the server ignores ids that it has.
@@ -53,7 +56,9 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     dispatch(linkChanged({ link, at: now().toISOString() }));
   };
   const isPractice = (id: string): boolean => state().drives[id]?.practice ?? false;
-  const counted = () => dispatch(waitingChanged(queue.size));
+  const counted = () => {
+    if (state().waiting !== queue.size) dispatch(waitingChanged(queue.size));
+  };
 
   const restored = keep.then(async (kept) => {
     for (const entry of (await kept?.waiting()) ?? []) queue.set(entry.event.id, entry);
@@ -226,9 +231,11 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     recorded: async (mock, events) => {
       if (isPractice(mock)) return;
       for (const event of events) queue.set(event.id, { mock, event });
-      counted();
+      // Told when it is stored, and not in the picture in which the mark itself appears; a slow store is told too.
+      later(SOON, counted);
       if (await store((kept) => kept.putEvents(mock, events)))
         dispatch(placed({ mock, ids: events.map(({ id }) => id), place: 'here' }));
+      counted();
       await push();
     },
   };

@@ -32,7 +32,7 @@ interface Props {
 export function MarkList({ standard, judgement, report, route, startedAt, act }: Props) {
   const remove = (event: string, _label: string, because?: string) =>
     act({ do: 'take-back', events: [event], ...(because === undefined ? {} : { because }) });
-  const { ask, guide } = useGuide({ standard, judgement, act, onRemove: remove });
+  const { ask, guide } = useGuide({ standard, judgementNow: () => judgement, act, onRemove: remove });
   const editor = useMarkEditor({ standard, judgement, startedAt, act });
   const { itemOf, severities } = compileStandard(standard);
   const [shown, setShown] = useState(MANY_MARKS);

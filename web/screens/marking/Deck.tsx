@@ -1,43 +1,38 @@
 import { Box, useMediaQuery, type Theme } from '@mui/material';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   type DueManoeuvre,
   type EventOf,
   isFixedCourse,
-  endingWords,
   isMissing,
   isPaused,
-  type Judgement,
-  manoeuvresDue,
   nextDue,
-  openRun,
   planOf,
-  questionsDue,
-  runsOf,
   stageNow,
   stagesDone,
   stagesOf,
 } from '../../../core/marking';
-import { limitsInView } from '../../../core/session';
-import { usualItems, type Item, type Severity } from '../../../core/standard';
-import type { OpenDrive, DoAction } from '../../data/log';
+import type { Item, PlacedItem, Severity } from '../../../core/standard';
+import { useJudged, useJudgementNow, type DoAction, type DriveHere } from '../../data/log';
 import { usePosition, useReceiver, type Fix } from '../../data/position';
 import { GoalsText } from '../../parts/goals';
-import { PadGrid, padSeverities, severityByKeys, SectionTiles, searchItems } from '../../parts/pads';
+import { padSeverities, severityByKeys, SectionTiles } from '../../parts/pads';
 import { colour, KeyList, Wren } from '../../parts/ui';
 import { DeckClock } from './DeckClock';
 import { DeckSettings } from './DeckSettings';
 import { EndDialog } from './EndDialog';
+import { EndsHere } from './EndsHere';
 import { Foot } from './Foot';
-import { Frame, Heard, Top, Middle, Column, Press, Stack } from './frame';
-import { HeadroomPanel, HeadroomRow } from './HeadroomPanel';
+import { Frame, Top, Middle, Column, Place, Press, Stack, Unseen } from './frame';
+import { HeadroomPair, HeadroomPanel } from './HeadroomPanel';
 import { KeptSign } from './KeptSign';
 import { CoursePanel } from './CoursePanel';
 import { DuePanel } from './DuePanel';
 import { ManoeuvreDialog } from './ManoeuvreDialog';
 import { NotStored } from './NotStored';
 import { OutsideMarks } from './OutsideMarks';
+import { PadsNow } from './PadsNow';
 import { PausedCover } from './PausedCover';
 import { PlanPanel } from './PlanPanel';
 import { QuestionDialog } from './QuestionDialog';
@@ -51,21 +46,24 @@ import { Tape } from './Tape';
 import { TimersDialog } from './TimersDialog';
 import { useHand } from './useHand';
 import { useLatest } from './useLatest';
-import { useLikely } from './useLikely';
+import { sameSet } from './same';
 import { keysHelp } from './shortcuts';
 import { useDeckKeys } from './useDeckKeys';
 import { useRibbon } from './useRibbon';
+import { useRuns } from './useRuns';
 import { useMarking } from './useMarking';
 import { useWakeLock } from './useWakeLock';
 
 interface Props {
-  readonly drive: OpenDrive;
-  readonly judgement: Judgement;
+  readonly drive: DriveHere;
   readonly act: DoAction;
 }
 
-/** The marking screen. Everything on it is one touch; sorting out comes later, when the car stands. */
-export function Deck({ drive, judgement, act }: Props) {
+/**
+ * The marking screen. Everything on it is one touch; sorting out comes later, when the car stands. A mark does not
+ * draw it again, only those of its parts that show the mark.
+ */
+export function Deck({ drive, act }: Props) {
   const { mock, standard } = drive;
   const wide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const navigate = useNavigate();
@@ -97,23 +95,23 @@ export function Deck({ drive, judgement, act }: Props) {
   const here = ribbon?.here;
   const featureNow = useCallback(() => here?.() ?? null, [here]);
 
-  const found = useMemo(() => searchItems(standard, letters), [standard, letters]);
-  const paused = isPaused(judgement.drive);
+  const judgementNow = useJudgementNow(drive);
+  const paused = useJudged(drive, (judgement) => isPaused(judgement.drive));
   const stages = useMemo(() => stagesOf(standard), [standard]);
-  const stage = stageNow(standard, judgement.drive);
-  const done = useMemo(() => stagesDone(standard, judgement, mock.ready), [standard, judgement, mock.ready]);
-  const stepIn = useStepIn(judgement.drive);
+  const stage = useJudged(drive, (judgement) => stageNow(standard, judgement.drive));
+  const done = useJudged(drive, (judgement) => stagesDone(standard, judgement, mock.ready), sameSet);
+  const stepIn = useStepIn(drive);
   const grave = stepIn.open !== null;
 
-  const running = useMemo(() => openRun(judgement.drive), [judgement.drive]);
+  const { running, due } = useRuns(drive);
   const manoeuvre = standard.manoeuvres.find(({ id }) => id === running?.manoeuvre);
-  const inSection = standard.sections.find(({ id }) => id === area);
-  const ofArea = inSection?.items.map((item) => ({ item, section: inSection })) ?? [];
-  const due = useMemo(() => manoeuvresDue(standard, runsOf(judgement.drive)), [standard, judgement.drive]);
-  const usual = useMemo(() => (manoeuvre ? usualItems(standard, manoeuvre) : []), [standard, manoeuvre]);
   const ahead = ribbon?.current?.what === 'feature' ? ribbon.current.feature.kind : null;
-  const likely = useLikely(drive, judgement, stage, ahead);
-  const placed = letters ? found : area !== null ? ofArea : manoeuvre ? usual : likely;
+  /** What stands on the pads, for the keys. */
+  const placed = useRef<readonly PlacedItem[]>([]);
+  const heard = useRef<HTMLDivElement>(null);
+  const say = useCallback((words: string) => {
+    if (heard.current) heard.current.textContent = words;
+  }, []);
 
   const type = (text: string) => {
     setLetters(text);
@@ -124,10 +122,11 @@ export function Deck({ drive, judgement, act }: Props) {
     setSearching(false);
   });
 
-  const { said, mark, undo, undoLast, flag, ask, guide, asking } = useMarking({
+  const { mark, undo, undoLast, flag, ask, guide, asking } = useMarking({
     standard,
-    judgement,
+    judgementNow,
     act,
+    say,
     positionNow: position.positionNow,
     featureNow,
   });
@@ -175,9 +174,11 @@ export function Deck({ drive, judgement, act }: Props) {
       erase: () => type(letters.slice(0, -1)),
       clear: closeSearch,
       move: ({ key }) =>
-        setChosen((now) => Math.max(0, Math.min(placed.length - 1, now + (key === 'ArrowDown' ? 1 : -1)))),
+        setChosen((now) =>
+          Math.max(0, Math.min(placed.current.length - 1, now + (key === 'ArrowDown' ? 1 : -1))),
+        ),
       mark: (event) => {
-        const target = placed[chosen];
+        const target = placed.current[chosen];
         const severities = target && padSeverities(standard, target.item, grave);
         if (target && severities) markAndClear(target.item, severityByKeys(severities, event));
       },
@@ -199,15 +200,10 @@ export function Deck({ drive, judgement, act }: Props) {
   });
 
   const pads = (
-    <PadGrid
-      {...{ standard, placed, judgement }}
-      chosen={letters ? chosen : null}
-      fill={!letters && area === null}
-      // Where no mark has a graver form, three stand side by side.
-      columns={placed.some(({ item }) => item.severities.length > 1) ? 2 : 3}
-      grave={grave}
+    <PadsNow
+      {...{ drive, stage, ahead, manoeuvre, area, letters, chosen, grave }}
       onMark={markAndClear}
-      empty={`Nothing here begins with “${letters}”. Clear the letters, or choose an area.`}
+      shown={placed}
     />
   );
   const noRoute = (
@@ -231,35 +227,18 @@ export function Deck({ drive, judgement, act }: Props) {
       onFind={find}
     />
   );
-  const tape = (most: number) => (
-    <Tape {...{ standard, judgement, most }} startedAt={mock.startedAt} onUndo={undone} onGuide={ask} />
-  );
-  const ending = judgement.ending ? (
-    <Box
-      role="alert"
-      sx={{ bgcolor: colour('jasper'), color: colour('onJasper'), p: 1.5, borderRadius: 1, fontSize: 19 }}
-    >
-      <b>The standard ends the test here.</b> {endingWords(standard, judgement)}
-    </Box>
-  ) : null;
+  const tape = (most: number) => <Tape {...{ drive, most }} onUndo={undone} onGuide={ask} />;
 
   const panel = running ? (
-    <RunPanel
-      {...{ standard, judgement, act }}
-      run={running}
-      retest={mock.retest}
-      vehicle={mock.vehicle?.id ?? null}
-    />
+    <RunPanel {...{ drive, act }} />
   ) : course && !wide ? (
     <DuePanel due={due} onStart={startManoeuvre} />
   ) : null;
 
   const banner = (
     <>
-      {stepIn.open ? (
-        <StepInBanner drive={judgement.drive} event={stepIn.open} onClose={stepIn.close} />
-      ) : null}
-      <OutsideMarks {...{ standard, judgement, act }} />
+      {stepIn.open ? <StepInBanner drive={drive} event={stepIn.open} onClose={stepIn.close} /> : null}
+      <OutsideMarks {...{ drive, act }} />
     </>
   );
   const plan = (
@@ -272,12 +251,7 @@ export function Deck({ drive, judgement, act }: Props) {
           <GoalsText learner={mock.learner.id} but={mock.id} />
         </div>
       )}
-      <PlanPanel
-        {...{ standard, act }}
-        drive={judgement.drive}
-        startedAt={mock.startedAt}
-        onAsk={askQuestion}
-      />
+      <PlanPanel {...{ drive, act }} onAsk={askQuestion} />
     </>
   );
 
@@ -301,8 +275,8 @@ export function Deck({ drive, judgement, act }: Props) {
           <StageBar {...{ stages, done, wide }} current={stage} onStage={changeStage} />
         )}
         <span style={{ marginLeft: 'auto' }} />
-        <DeckClock drive={judgement.drive} startedAt={mock.startedAt} wide={wide} />
-        <KeptSign marks={judgement.marks.length} short={!wide} practice={drive.practice} />
+        <DeckClock {...{ drive, wide }} />
+        <KeptSign drive={drive} short={!wide} />
         {wide ? (
           <Press
             onClick={() => setOpen('settings')}
@@ -319,59 +293,63 @@ export function Deck({ drive, judgement, act }: Props) {
       </Top>
       {wide ? (
         <Middle data-hand={hand}>
-          <Stack style={{ borderRight: `1px solid ${colour('line')}` }}>
-            {course ? (
-              <>
-                {areas}
-                <CoursePanel due={due} running={running} onStart={startManoeuvre} />
-              </>
-            ) : ribbon ? (
-              <RibbonPanel ribbon={ribbon} act={act} />
-            ) : follows ? (
-              noRoute
-            ) : (
-              <>
-                {plan}
-                {tape(8)}
-              </>
-            )}
-          </Stack>
-          <Stack>
-            <NotStored drive={drive} />
-            {ending}
-            {panel}
-            {banner}
-            {search}
-            {course || inSearch ? null : areas}
-            {pads}
-          </Stack>
-          <Column style={{ borderLeft: `1px solid ${colour('line')}` }}>
-            <HeadroomPanel {...{ standard, judgement }} startedAt={mock.startedAt} />
-            {course || follows ? (
-              <>
-                {plan}
-                <div style={{ marginTop: 12 }}>{tape(8)}</div>
-              </>
-            ) : null}
-          </Column>
+          <Place data-part="road" style={{ borderRight: `1px solid ${colour('line')}` }}>
+            <Stack>
+              {course ? (
+                <>
+                  {areas}
+                  <CoursePanel due={due} running={running} onStart={startManoeuvre} />
+                </>
+              ) : ribbon ? (
+                <RibbonPanel ribbon={ribbon} act={act} />
+              ) : follows ? (
+                noRoute
+              ) : (
+                <>
+                  {plan}
+                  {tape(8)}
+                </>
+              )}
+            </Stack>
+          </Place>
+          <Place data-part="pads">
+            <Stack>
+              <NotStored drive={drive} />
+              <EndsHere drive={drive} />
+              {panel}
+              {banner}
+              {search}
+              {course || inSearch ? null : areas}
+              {pads}
+            </Stack>
+          </Place>
+          <Place data-part="limits" style={{ borderLeft: `1px solid ${colour('line')}` }}>
+            <Column>
+              <HeadroomPanel drive={drive} />
+              {course || follows ? (
+                <>
+                  {plan}
+                  <div style={{ marginTop: 12 }}>{tape(8)}</div>
+                </>
+              ) : null}
+            </Column>
+          </Place>
         </Middle>
       ) : (
-        <Stack style={{ paddingInline: 8, gap: 6 }}>
-          <NotStored drive={drive} />
-          {ending}
-          {panel}
-          {banner}
-          <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 8 }}>
-            {limitsInView(standard, judgement, mock.startedAt, 2).map((row) => (
-              <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
-            ))}
-          </div>
-          {follows ? ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute : null}
-          {search}
-          {pads}
-          {plan}
-          {tape(6)}
-        </Stack>
+        <Place>
+          <Stack style={{ paddingInline: 8, gap: 6 }}>
+            <NotStored drive={drive} />
+            <EndsHere drive={drive} />
+            {panel}
+            {banner}
+            <HeadroomPair drive={drive} />
+            {follows ? ribbon ? <RibbonPanel ribbon={ribbon} act={act} strip /> : noRoute : null}
+            {search}
+            {pads}
+            {plan}
+            {tape(6)}
+          </Stack>
+        </Place>
       )}
       <Foot
         wide={wide}
@@ -384,9 +362,9 @@ export function Deck({ drive, judgement, act }: Props) {
         onEnd={endIt}
         onAreas={openAreas}
       />
-      <Heard role="log" aria-live="polite">
-        {said}
-      </Heard>
+      <Unseen>
+        <div role="log" aria-live="polite" ref={heard} />
+      </Unseen>
       {paused ? <PausedCover onResume={() => act({ do: 'resume' })} /> : null}
       {open === 'manoeuvre' ? (
         <ManoeuvreDialog due={due} onClose={() => setOpen(null)} onStart={startManoeuvre} />
@@ -418,18 +396,11 @@ export function Deck({ drive, judgement, act }: Props) {
           onClose={() => setOpen(null)}
         />
       ) : null}
-      {open === 'question' ? (
-        <QuestionDialog
-          {...{ standard, act }}
-          mock={mock}
-          due={questionsDue(standard, judgement.drive)}
-          onClose={() => setOpen(null)}
-        />
-      ) : null}
+      {open === 'question' ? <QuestionDialog {...{ drive, act }} onClose={() => setOpen(null)} /> : null}
       {open === 'end' ? (
         <EndDialog
           missing={() =>
-            planOf(standard, judgement.drive, {
+            planOf(standard, judgementNow().drive, {
               startedAt: mock.startedAt,
               now: new Date().toISOString(),
             }).filter(isMissing)

@@ -1,21 +1,24 @@
 import { useEffect, useState } from 'react';
-import { clockText, elapsedSeconds, type Drive } from '../../../core/marking';
+import { clockText, elapsedSeconds } from '../../../core/marking';
+import { useJudged, type DriveHere } from '../../data/log';
 
 interface Props {
-  readonly drive: Drive;
-  readonly startedAt: string;
+  readonly drive: DriveHere;
   /** Narrow screens leave the hour out while it is zero. */
   readonly wide: boolean;
 }
 
 /** Time since the start, pauses left out; ticks by itself, so that nothing else is drawn for it. */
-export function DeckClock({ drive, startedAt, wide }: Props) {
+export function DeckClock({ drive, wide }: Props) {
   const [now, setNow] = useState(() => new Date().toISOString());
   useEffect(() => {
     const timer = setInterval(() => setNow(new Date().toISOString()), 500);
     return () => clearInterval(timer);
   }, []);
-  const text = clockText(elapsedSeconds(drive, startedAt, now));
+  const seconds = useJudged(drive, (judgement) =>
+    Math.floor(elapsedSeconds(judgement.drive, drive.mock.startedAt, now)),
+  );
+  const text = clockText(seconds);
   return (
     <div
       role="timer"

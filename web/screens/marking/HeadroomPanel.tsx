@@ -1,21 +1,26 @@
 import { memo, useEffect, useState } from 'react';
 import { styled } from '@mui/material/styles';
-import { openRun, runClockText, type Judgement } from '../../../core/marking';
+import { openRun, runClockText } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
 import { isElapsed, isTimed, limitOf, scopedTitle, type Standard } from '../../../core/standard';
+import { useJudged, type DriveHere } from '../../data/log';
 import { colour } from '../../parts/ui';
+import { sameData } from './same';
 
 interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly startedAt: string;
+  readonly drive: DriveHere;
 }
 
 /** The limits nearest to their end; while a manoeuvre runs, its own apart from those of the test. */
-export function HeadroomPanel({ standard, judgement, startedAt }: Props) {
-  const run = openRun(judgement.drive)?.run;
+export function HeadroomPanel({ drive }: Props) {
+  const { standard, mock } = drive;
+  const run = useJudged(drive, (judgement) => openRun(judgement.drive)?.run);
   const ofRun = ({ scope }: LimitInView) => run !== undefined && 'run' in scope && scope.run === run;
-  const rows = limitsInView(standard, judgement, startedAt, run === undefined ? 5 : 7);
+  const rows = useJudged(
+    drive,
+    (judgement) => limitsInView(standard, judgement, mock.startedAt, run === undefined ? 5 : 7),
+    sameData,
+  );
   const own = rows.filter(ofRun);
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
@@ -37,8 +42,25 @@ export function HeadroomPanel({ standard, judgement, startedAt }: Props) {
   );
 }
 
+/** The two limits nearest to their end, beside each other, for an upright phone. */
+export function HeadroomPair({ drive }: Props) {
+  const { standard, mock } = drive;
+  const rows = useJudged(
+    drive,
+    (judgement) => limitsInView(standard, judgement, mock.startedAt, 2),
+    sameData,
+  );
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 8 }}>
+      {rows.map((row) => (
+        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
+      ))}
+    </div>
+  );
+}
+
 /** Drawn again only when its numbers are other. */
-export const HeadroomRow = memo(HeadroomLine, (before, after) => {
+const HeadroomRow = memo(HeadroomLine, (before, after) => {
   const [a, b] = [before.row, after.row];
   return (
     before.standard === after.standard &&

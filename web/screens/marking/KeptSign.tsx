@@ -1,21 +1,21 @@
 import { styled } from '@mui/material/styles';
 import { hourText, localZone, colour } from '../../parts/ui';
-import { useLink } from '../../data/log';
+import { useJudged, useLink, type DriveHere } from '../../data/log';
 
 interface Props {
-  readonly marks: number;
+  readonly drive: DriveHere;
   readonly short?: boolean;
-  /** Of a practice drive nothing is stored or sent, on purpose. */
-  readonly practice?: boolean;
 }
 
 /** Where the marks are: on the server's disk, in this browser, or on this screen only. */
-export function KeptSign({ marks, short = false, practice = false }: Props) {
+export function KeptSign({ drive, short = false }: Props) {
+  const unmarked = useJudged(drive, ({ marks }) => marks.length === 0);
   const { waiting, link, linkSince, storage, refusal } = useLink();
   const since = () => (linkSince ? ` since ${hourText(linkSince, localZone())}` : '');
   const { words, brief, sure } = wordsFor();
   function wordsFor(): { words: string; brief: string; sure: boolean } {
-    if (practice) return { words: 'Practice: nothing is saved', brief: 'Practice', sure: true };
+    // Of a practice drive nothing is stored or sent, on purpose.
+    if (drive.practice) return { words: 'Practice: nothing is saved', brief: 'Practice', sure: true };
     if (refusal)
       return {
         words: `The server refused marks: ${refusal} They are saved here.`,
@@ -42,7 +42,7 @@ export function KeptSign({ marks, short = false, practice = false }: Props) {
       return { words: `${waiting} saved here, on the way`, brief: `${waiting} saved here`, sure: true };
     if (link === 'silent') return { words: `All sent; no server${since()}`, brief: 'No server', sure: false };
     return {
-      words: marks === 0 ? 'Server answers' : 'All saved here and on the server',
+      words: unmarked ? 'Server answers' : 'All saved here and on the server',
       brief: 'Saved',
       sure: true,
     };

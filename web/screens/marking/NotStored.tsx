@@ -1,15 +1,16 @@
 import { Box } from '@mui/material';
 import { headerOf, logFileName, writeLog } from '../../../core/marking';
-import { useLink, type OpenDrive } from '../../data/log';
+import { useEventsNow, useLink, type DriveHere } from '../../data/log';
 import { colour, saveFile } from '../../parts/ui';
 import { Banner, Press } from './frame';
 
 /** The browser does not store: said at once, and the marks offered as a file. */
-export function NotStored({ drive }: { readonly drive: OpenDrive }) {
+export function NotStored({ drive }: { readonly drive: DriveHere }) {
   const { storage } = useLink();
+  const eventsNow = useEventsNow(drive);
   if (storage === 'works') return null;
   const save = () => {
-    const text = writeLog({ header: headerOf(drive.mock), events: drive.events });
+    const text = writeLog({ header: headerOf(drive.mock), events: eventsNow() });
     saveFile(logFileName(drive.mock), text, 'application/x-ndjson');
   };
   return (

@@ -1,20 +1,20 @@
 import { Box } from '@mui/material';
-import { markWords, runTitle, type Judgement } from '../../../core/marking';
+import { markWords, runTitle } from '../../../core/marking';
 import { outsideMarks } from '../../../core/session';
-import type { Standard } from '../../../core/standard';
-import type { DoAction } from '../../data/log';
+import { useJudged, type DoAction, type DriveHere } from '../../data/log';
 import { colour } from '../../parts/ui';
 import { Banner, Press } from './frame';
+import { sameData } from './same';
 
 interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
+  readonly drive: DriveHere;
   readonly act: DoAction;
 }
 
 /** Marks that count nowhere as they stand are told at once, and offered to the manoeuvre before or after. */
-export function OutsideMarks({ standard, judgement, act }: Props) {
-  const outside = outsideMarks(standard, judgement).slice(-2);
+export function OutsideMarks({ drive, act }: Props) {
+  const { standard } = drive;
+  const outside = useJudged(drive, (judgement) => outsideMarks(standard, judgement).slice(-2), sameData);
   return outside.map(({ mark, runs }) => (
     <Banner key={`${mark.by} ${mark.item}`} role="status" style={{ borderColor: colour('ochre') }}>
       <Box sx={{ flex: 1 }}>

@@ -1,14 +1,12 @@
 import { styled } from '@mui/material/styles';
 import { memo, useEffect, useState } from 'react';
-import { HILL_START, isMissing, planOf, planWords, PULL_UP, type Drive } from '../../../core/marking';
-import type { Standard } from '../../../core/standard';
-import type { DoAction } from '../../data/log';
+import { HILL_START, isMissing, planOf, planWords, PULL_UP } from '../../../core/marking';
+import { useJudged, type DoAction, type DriveHere } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
+import { sameData, sameList } from './same';
 
 interface Props {
-  readonly standard: Standard;
-  readonly drive: Drive;
-  readonly startedAt: string;
+  readonly drive: DriveHere;
   readonly act: DoAction;
   readonly onAsk: () => void;
 }
@@ -21,13 +19,22 @@ const directions = [
 ] as const;
 
 /** The drive plan as far as it has come; pull-ups and hill starts are counted by one touch. */
-export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
+export function PlanPanel({ drive, act, onAsk }: Props) {
+  const {
+    standard,
+    mock: { startedAt },
+  } = drive;
   const [now, setNow] = useState(() => new Date().toISOString());
   useEffect(() => {
     const timer = setInterval(() => setNow(new Date().toISOString()), TICK);
     return () => clearInterval(timer);
   }, []);
-  const plan = planOf(standard, drive, { startedAt, now });
+  const plan = useJudged(
+    drive,
+    (judgement) => planOf(standard, judgement.drive, { startedAt, now }),
+    sameData,
+  );
+  const said = useJudged(drive, (judgement) => judgement.drive.said, sameList);
   if (plan.length === 0) return null;
   const asking = plan.some(
     (entry) => (entry.id === 'explain' || entry.id === 'demonstrate') && isMissing(entry),
@@ -48,7 +55,7 @@ export function PlanPanel({ standard, drive, startedAt, act, onAsk }: Props) {
           <Say
             key={direction.kind}
             {...{ direction, act }}
-            times={drive.said.filter(({ feature }) => feature.kind === direction.kind).length}
+            times={said.filter(({ feature }) => feature.kind === direction.kind).length}
           />
         ))}
       </div>
@@ -90,8 +97,9 @@ const Lines = styled('ul')({
 
 const Act = styled('button')({
   font: 'inherit',
-  fontSize: 17,
+  fontSize: 16,
   flex: 1,
+  padding: '0 4px',
   color: colour('ink'),
   background: colour('card'),
   border: `1px solid ${colour('line')}`,

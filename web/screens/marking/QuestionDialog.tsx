@@ -10,17 +10,14 @@ import {
   type Theme,
 } from '@mui/material';
 import { useState } from 'react';
-import { questionName, type QuestionDue } from '../../../core/marking';
-import type { MockView } from '../../../contract';
-import type { Standard } from '../../../core/standard';
-import type { DoAction } from '../../data/log';
+import { questionName, questionsDue } from '../../../core/marking';
+import { useJudged, type DoAction, type DriveHere } from '../../data/log';
 import { allEssential, KeyPoints, useBank, useDraw } from '../../parts/questions';
 import { colour, tokens } from '../../parts/ui';
+import { sameData } from './same';
 
 interface Props {
-  readonly standard: Standard;
-  readonly mock: MockView;
-  readonly due: readonly QuestionDue[];
+  readonly drive: DriveHere;
   readonly onClose: () => void;
   readonly act: DoAction;
 }
@@ -37,7 +34,9 @@ const words = {
 } as const;
 
 /** The next question of the standard: read out, its key points ticked, tried again as often as is allowed. */
-export function QuestionDialog({ standard, mock, due, onClose, act }: Props) {
+export function QuestionDialog({ drive, onClose, act }: Props) {
+  const { standard, mock } = drive;
+  const due = useJudged(drive, (judgement) => questionsDue(standard, judgement.drive), sameData);
   const phone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const bank = useBank();
   const draw = useDraw(bank, standard, mock);

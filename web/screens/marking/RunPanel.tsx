@@ -1,9 +1,9 @@
 import { Box } from '@mui/material';
 import { styled } from '@mui/material/styles';
 import { useEffect, useState } from 'react';
-import { sideTitle, type Judgement, type Run } from '../../../core/marking';
-import { isTimed, stepsToCount, unitText, type Standard } from '../../../core/standard';
-import type { DoAction } from '../../data/log';
+import { openRun, sideTitle, type Judgement, type Run } from '../../../core/marking';
+import { isTimed, stepsToCount, unitText } from '../../../core/standard';
+import { useJudged, type DoAction, type DriveHere } from '../../data/log';
 import { colour, later, tokens } from '../../parts/ui';
 import { MeasureDialog } from './MeasureDialog';
 import { SECONDS, useStopwatch } from '../../parts/timers';
@@ -16,23 +16,25 @@ const WithRunPlan = later(async () => (await import('../../parts/yard')).WithRun
 const PLAN_SHOWN = 'jasperwren-run-plan';
 
 interface Props {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly run: Run;
-  readonly retest: boolean;
-  /** The vehicle that is driven, by id. */
-  readonly vehicle: string | null;
+  readonly drive: DriveHere;
   readonly act: DoAction;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A manoeuvre while it runs: its stopwatch by its own trigger, its counters, its readings. Pads mark into it. */
-export function RunPanel({ standard, judgement, run, retest, vehicle, act }: Props) {
+export function RunPanel({ drive, act }: Props) {
+  const {
+    standard,
+    mock: { retest },
+  } = drive;
+  const vehicle = drive.mock.vehicle?.id ?? null;
+  const judgement = useJudged(drive, (whole) => whole);
+  const run = openRun(judgement.drive);
   const [measuring, setMeasuring] = useState<string | null>(null);
   const [planShown, setPlanShown] = useState(() => localStorage.getItem(PLAN_SHOWN) === 'yes');
-  const manoeuvre = standard.manoeuvres.find(({ id }) => id === run.manoeuvre);
-  if (!manoeuvre) return null;
+  const manoeuvre = standard.manoeuvres.find(({ id }) => id === run?.manoeuvre);
+  if (!run || !manoeuvre) return null;
   const showPlan = (): void => {
     localStorage.setItem(PLAN_SHOWN, planShown ? 'no' : 'yes');
     setPlanShown(!planShown);

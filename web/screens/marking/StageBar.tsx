@@ -28,17 +28,8 @@ interface Props {
   readonly onStage: (id: string) => void;
 }
 
-/** Where the mock is in its order, and what is done; a touch moves it on, or back. Drawn again only for that. */
-export const StageBar = memo(
-  Stages,
-  ({ done: a, ...before }, { done: b, ...after }) =>
-    before.stages === after.stages &&
-    before.current === after.current &&
-    before.wide === after.wide &&
-    before.onStage === after.onStage &&
-    a.size === b.size &&
-    [...a].every((id) => b.has(id)),
-);
+/** Where the mock is in its order, and what is done; a touch moves it on, or back. */
+export const StageBar = memo(Stages);
 
 function Stages({ stages, done, current, wide, onStage }: Props) {
   // A log from elsewhere may be in a stage that this standard does not have.

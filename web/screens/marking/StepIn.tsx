@@ -1,7 +1,8 @@
-import { memo, useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
 import { Box } from '@mui/material';
-import type { Drive, EventOf } from '../../../core/marking';
+import type { EventOf } from '../../../core/marking';
 import { STEP_IN_SECONDS, stepInOpen } from '../../../core/session';
+import { useJudged, useJudgementNow, type DriveHere } from '../../data/log';
 import { colour, tokens } from '../../parts/ui';
 import { Banner, Press } from './frame';
 
@@ -40,14 +41,17 @@ const TICK = 250;
  * The stepping in that waits for its mark, and the way to put it away. It is over by itself with the next mark,
  * after ten seconds, or when it is undone.
  */
-export function useStepIn(drive: Drive): {
+export function useStepIn(drive: DriveHere): {
   readonly open: EventOf<'intervention'> | null;
   readonly close: () => void;
 } {
   const [closed, setClosed] = useState<string | null>(null);
   const [, setExpired] = useState<string | null>(null);
-  const waiting = stepInOpen(drive, new Date().toISOString());
-  const open = waiting !== null && waiting.event.id !== closed ? waiting.event : null;
+  const waiting = useJudged(
+    drive,
+    (judgement) => stepInOpen(judgement.drive, new Date().toISOString())?.event ?? null,
+  );
+  const open = waiting !== null && waiting.id !== closed ? waiting : null;
   const id = open?.id ?? null;
   useEffect(() => {
     if (id === null) return;
@@ -64,16 +68,20 @@ export function StepInBanner({
   event,
   onClose,
 }: {
-  readonly drive: Drive;
+  readonly drive: DriveHere;
   readonly event: EventOf<'intervention'>;
   readonly onClose: () => void;
 }) {
-  const [now, setNow] = useState(() => new Date().toISOString());
+  const judgementNow = useJudgementNow(drive);
+  const secondsLeft = useCallback(
+    () => Math.ceil(stepInOpen(judgementNow().drive, new Date().toISOString())?.secondsLeft ?? 0),
+    [judgementNow],
+  );
+  const [left, setLeft] = useState(secondsLeft);
   useEffect(() => {
-    const timer = setInterval(() => setNow(new Date().toISOString()), TICK);
+    const timer = setInterval(() => setLeft(secondsLeft()), TICK);
     return () => clearInterval(timer);
-  }, []);
-  const left = Math.ceil(stepInOpen(drive, now)?.secondsLeft ?? 0);
+  }, [secondsLeft]);
   return (
     <Banner role="status" style={{ borderColor: colour('jasper') }}>
       <Box sx={{ flex: 1 }}>

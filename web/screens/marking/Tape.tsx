@@ -1,8 +1,17 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { styled } from '@mui/material/styles';
-import { markWords, secondsSince, clockText, type DriveMark, type Judgement } from '../../../core/marking';
+import {
+  markWords,
+  secondsSince,
+  clockText,
+  type Drive,
+  type DriveMark,
+  type Judgement,
+} from '../../../core/marking';
 
 import { compileStandard, type Standard } from '../../../core/standard';
+import { compareInstants } from '../../../core/time';
+import { useJudged, type DriveHere } from '../../data/log';
 import { colour, Glyph, FlagSign, severityWord, tokens } from '../../parts/ui';
 
 export interface TapeActions {
@@ -12,9 +21,7 @@ export interface TapeActions {
 }
 
 interface Props extends TapeActions {
-  readonly standard: Standard;
-  readonly judgement: Judgement;
-  readonly startedAt: string;
+  readonly drive: DriveHere;
   readonly most: number;
 }
 
@@ -62,8 +69,13 @@ const What = styled('button')({
 });
 
 /** The last marks and flags, newest first, each with undo; marks with another severity too. */
-export function Tape({ standard, judgement, startedAt, most, onUndo, onGuide }: Props) {
-  const entries = tapeEntries(judgement).slice(0, most);
+export function Tape({ drive, most, onUndo, onGuide }: Props) {
+  const {
+    standard,
+    mock: { startedAt },
+  } = drive;
+  const judgement = useJudged(drive, (whole) => whole);
+  const entries = useMemo(() => tapeEntries(judgement, most), [judgement, most]);
   return (
     <section aria-label="Last marks">
       <p style={{ margin: '0 0 4px', fontSize: 16, color: colour('soft') }}>Last marks</p>
@@ -79,7 +91,7 @@ export function Tape({ standard, judgement, startedAt, most, onUndo, onGuide }: 
   );
 }
 
-export interface TapeEntry {
+interface TapeEntry {
   readonly id: string;
   readonly n: number;
   readonly at: string;
@@ -90,40 +102,40 @@ export interface TapeEntry {
   readonly counts: boolean;
 }
 
-export function tapeEntries({ marks, drive }: Judgement): readonly TapeEntry[] {
+/** What the tape shows of a drive, newest first. */
+function tapeEntries({ marks, drive }: Judgement, most: number): readonly TapeEntry[] {
   const flags = drive.flags.filter(({ state }) => state === 'unsorted');
-  return [
-    ...marks.map((mark, n) => ({
-      id: mark.by,
-      n,
-      at: mark.at,
-      mark,
-      flag: false,
-      label: '',
-      counts: mark.uncounted === null,
-    })),
-    ...flags.map(({ id, at }, n) => ({
-      id,
-      n,
-      at,
-      mark: null,
-      flag: true,
-      label: 'Flag, to sort',
-      counts: true,
-    })),
-    ...drive.interventions.map(({ id, at, by }, n) => ({
-      id,
-      n,
-      at,
-      mark: null,
-      flag: false,
-      label: `I stepped in: ${by}`,
-      counts: true,
-    })),
-  ]
-    .map((entry) => ({ entry, time: Date.parse(entry.at) }))
-    .sort((a, b) => b.time - a.time || b.entry.n - a.entry.n)
-    .map(({ entry }) => entry);
+  const all: readonly Noted[] = [
+    ...marks.map((mark, n) => ({ n, at: mark.at, mark })),
+    ...flags.map((flag, n) => ({ n, at: flag.at, flag })),
+    ...drive.interventions.map((stepIn, n) => ({ n, at: stepIn.at, stepIn })),
+  ];
+  return all
+    .toSorted((a, b) => compareInstants(b.at, a.at) || b.n - a.n)
+    .slice(0, most)
+    .map(entryOf);
+}
+
+/** Something noted in a drive, before it is put into words. */
+interface Noted {
+  /** Which of its kind it is. */
+  readonly n: number;
+  readonly at: string;
+  readonly mark?: Judgement['marks'][number];
+  readonly flag?: Drive['flags'][number];
+  readonly stepIn?: Drive['interventions'][number];
+}
+
+function entryOf({ n, at, mark, flag, stepIn }: Noted): TapeEntry {
+  return {
+    id: mark?.by ?? flag?.id ?? stepIn?.id ?? '',
+    n,
+    at,
+    mark: mark ?? null,
+    flag: flag !== undefined,
+    label: flag ? 'Flag, to sort' : stepIn ? `I stepped in: ${stepIn.by}` : '',
+    counts: mark === undefined || mark.uncounted === null,
+  };
 }
 
 /** Drawn again only when something of its own is other. */
@@ -156,6 +168,8 @@ function TapeLine({
   const minute = clockText(secondsSince(startedAt, entry.at)).slice(-5);
   const what = mark ? markWords(standard, mark) : entry.label;
   const gradable = item !== null && item.severities.length > 1 && severity;
+  // One text and not four: each is laid out by itself.
+  const under = `${minute} ${severity ? severityWord(severity).toLowerCase() : ''}${entry.counts ? '' : ', not counted'}${gradable ? ', ' : ''}`;
   return (
     <Line>
       <What
@@ -169,13 +183,8 @@ function TapeLine({
         <span>
           {label}
           <small>
-            {minute} {severity ? severityWord(severity).toLowerCase() : ''}
-            {entry.counts ? '' : ', not counted'}
-            {gradable ? (
-              <>
-                , <u>change</u>
-              </>
-            ) : null}
+            {under}
+            {gradable ? <u>change</u> : null}
           </small>
         </span>
       </What>

@@ -29,15 +29,18 @@ export const Middle = styled('div')({
   // What the hand touches most lies on its side.
   '&[data-hand="right"]': {
     gridTemplateColumns: '316px 1fr 270px',
-    '& > :first-of-type': { order: 3 },
-    '& > :nth-of-type(2)': { order: 2 },
-    '& > :nth-of-type(3)': { order: 1 },
+    // By name: a rule that counts siblings has the browser look at every row of the tape again for each mark.
+    '& > [data-part="road"]': { order: 3 },
+    '& > [data-part="pads"]': { order: 2 },
+    '& > [data-part="limits"]': { order: 1 },
   },
 });
 
+/** The place of a column. A browser lays out alone only what is no item of a grid itself. */
+export const Place = styled('div')({ minHeight: 0, minWidth: 0 });
+
 export const Column = styled('div')({
-  minHeight: 0,
-  minWidth: 0,
+  height: '100%',
   overflowY: 'auto',
   padding: '6px 12px',
   // What changes in one part is laid out and painted there only.
@@ -108,11 +111,13 @@ export const Banner = styled('div')({
   borderRadius: tokens.radius,
 });
 
-/** Told to a screen reader only. */
-export const Heard = styled('div')({
+/** The place of what is told to a screen reader only. */
+export const Unseen = styled('div')({
   position: 'absolute',
   width: 1,
   height: 1,
   overflow: 'hidden',
   clipPath: 'inset(50%)',
+  // What is written here has nothing round it laid out again.
+  '& > *': { height: 1, contain: 'strict' },
 });

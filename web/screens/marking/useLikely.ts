@@ -1,21 +1,22 @@
 import { useMemo, useState } from 'react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { featureAhead, likelyItems, noHabits, placePads, type Judgement } from '../../../core/marking';
-import { compileStandard, type PlacedItem } from '../../../core/standard';
+import { compileStandard, type PlacedItem, type Standard } from '../../../core/standard';
 import type { HabitsView } from '../../../contract';
 import { useHabitsQuery } from '../../data/api';
-import type { OpenDrive } from '../../data/log';
+import type { DriveHere } from '../../data/log';
+import { sameList } from './same';
 import { useSteady } from './useSteady';
 
 const PADS = 6;
 
-interface Placed {
-  /** What the places were worked out for; they change only with it, between marks. */
-  readonly marks: Judgement['marks'] | null;
+/** What the places of the pads follow from; they change only with it. */
+interface Seen {
+  readonly standard: Standard;
+  readonly marks: Judgement['marks'];
   readonly stage: string;
   readonly feature: string | null;
   readonly habits: HabitsView | undefined;
-  readonly ids: readonly string[];
 }
 
 /**
@@ -23,25 +24,31 @@ interface Placed {
  * a direction has come, never by themselves, and what stays likely stays where it is.
  */
 export function useLikely(
-  drive: OpenDrive,
-  judgement: Judgement,
+  { standard, mock, practice }: DriveHere,
+  { drive, marks }: Judgement,
   stage: string,
   /** Kind of what the route has next; null where no route is followed. */
   ahead: string | null,
 ): readonly PlacedItem[] {
-  const { standard, mock, practice } = drive;
   const { data: habits } = useHabitsQuery(
     practice ? skipToken : { learner: mock.learner.id, before: mock.startedAt },
   );
-  const { marks } = judgement;
-  const feature = useSteady(ahead ?? featureAhead(judgement.drive));
-  const [placed, setPlaced] = useState<Placed>({ marks: null, stage, feature, habits, ids: [] });
-  if (
-    placed.marks !== marks ||
-    placed.stage !== stage ||
-    placed.feature !== feature ||
-    placed.habits !== habits
-  ) {
+  const feature = useSteady(ahead ?? featureAhead(drive));
+  const [placed] = useState(places);
+  const ids = placed({ standard, marks, stage, feature, habits });
+  return useMemo(() => ids.map(compileStandard(standard).itemOf), [standard, ids]);
+}
+
+/**
+ * Places that remember where each item stood: asked again for the same, they answer the same. They are asked
+ * while drawing and not kept as a state, for a state that follows from another draws everything twice.
+ */
+function places(): (seen: Seen) => readonly string[] {
+  let last: Seen | null = null;
+  let ids: readonly string[] = [];
+  return (seen) => {
+    if (last && sameSeen(last, seen)) return ids;
+    const { standard, marks, stage, feature, habits } = seen;
     const likely = likelyItems(standard, {
       stage,
       feature,
@@ -49,17 +56,17 @@ export function useLikely(
       learner: habits?.learner ?? noHabits,
       school: habits?.school ?? noHabits,
     }).map(({ item }) => item.id);
-    setPlaced({
-      marks,
-      stage,
-      feature,
-      habits,
-      ids: sameIds(placed.ids, placePads(placed.ids, likely, PADS, marks.at(-1)?.item ?? null)),
-    });
-  }
-  return useMemo(() => placed.ids.map(compileStandard(standard).itemOf), [standard, placed.ids]);
+    const placed = placePads(ids, likely, PADS, marks.at(-1)?.item ?? null);
+    // The list before when nothing in it is other, so that nothing is drawn again for it.
+    if (!sameList(ids, placed)) ids = placed;
+    last = seen;
+    return ids;
+  };
 }
 
-/** The list before when nothing in it is other, so that nothing is drawn again for it. */
-const sameIds = (before: readonly string[], now: readonly string[]): readonly string[] =>
-  before.length === now.length && before.every((id, n) => id === now[n]) ? before : now;
+const sameSeen = (a: Seen, b: Seen): boolean =>
+  a.standard === b.standard &&
+  a.marks === b.marks &&
+  a.stage === b.stage &&
+  a.feature === b.feature &&
+  a.habits === b.habits;

@@ -3,6 +3,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { act as settle, fireEvent, render, screen } from '@testing-library/react';
 import { expect, it } from '@jest/globals';
 import { SnackbarProvider } from 'notistack';
+import { useState } from 'react';
 import { Provider } from 'react-redux';
 import { compileStandard } from '../../../core/standard';
 import { beginDrive, logSlice, useDrive, type DriveOnScreen } from '../../data/log';
@@ -15,10 +16,12 @@ const position = { lat: 52.1, lon: -2.1 };
 
 /** The least that marks: a button for each thing that the hook can do. */
 function Bench({ onScreen }: { readonly onScreen: Extract<DriveOnScreen, { status: 'open' }> }) {
-  const { said, mark, undoLast, flag } = useMarking({
+  const [said, say] = useState('');
+  const { mark, undoLast, flag } = useMarking({
     standard: smallStandard,
-    judgement: onScreen.judgement,
+    judgementNow: () => onScreen.judgement,
     act: onScreen.act,
+    say,
     positionNow: () => position,
     featureNow: () => null,
   });

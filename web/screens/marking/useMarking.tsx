@@ -1,7 +1,7 @@
 import { refusalWords, type Action } from '../../../core/session';
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
-import { useCallback, useState } from 'react';
+import { useCallback } from 'react';
 import type { Position } from '../../../core/geo';
 import { HABIT, markedByCount, minorsOnSkill, type Judgement } from '../../../core/marking';
 import { referenceTo, type Feature } from '../../../core/route';
@@ -12,8 +12,11 @@ import { severityWord, tokens } from '../../parts/ui';
 
 interface Parts {
   readonly standard: Standard;
-  readonly judgement: Judgement;
+  /** The judgement as it is now; always the same function. */
+  readonly judgementNow: () => Judgement;
   readonly act: DoAction;
+  /** Tells whoever can't see the screen what was done; always the same function. */
+  readonly say: (words: string) => void;
   /** Where the car is now; always the same function. */
   readonly positionNow: () => Position | null;
   /** What of the route the car is at; always the same function. */
@@ -21,9 +24,8 @@ interface Parts {
 }
 
 /** What can be done with marks: made, undone, regraded, flagged, and graded with the guide. */
-export function useMarking({ standard, judgement, act, positionNow, featureNow }: Parts) {
+export function useMarking({ standard, judgementNow, act, say, positionNow, featureNow }: Parts) {
   const offer = useOffer();
-  const [said, setSaid] = useState('');
   const where = useCallback(() => {
     const [position, feature] = [positionNow(), featureNow()];
     return {
@@ -36,55 +38,56 @@ export function useMarking({ standard, judgement, act, positionNow, featureNow }
     (action: Extract<Action, { do: 'take-back' | 'undo' }>, label: string | null) => {
       const { ids: retracts, refused, undone } = act(action);
       if (refused) {
-        setSaid(refusalWords(refused));
+        say(refusalWords(refused));
         return;
       }
       const what = undone ?? label ?? '';
-      setSaid(`Undone: ${what}`);
+      say(`Undone: ${what}`);
       offer(`Undone: ${what}`, 'Restore', () => act({ do: 'restore', retracts }));
     },
-    [act, offer],
+    [act, offer, say],
   );
 
   const { ask, guide, asking } = useGuide({
     standard,
-    judgement,
+    judgementNow,
     act,
     onRemove: (event, what, because) => undo({ do: 'take-back', events: [event], because }, what),
   });
 
   const mark = useCallback(
     (item: Item, severity: Severity) => {
+      const before = judgementNow();
       const {
         ids: [by = ''],
         refused,
       } = act({ do: 'mark', item: item.id, severity: severity.id, where: where() });
       if (refused) {
-        setSaid(refusalWords(refused));
+        say(refusalWords(refused));
         return;
       }
-      if (markedByCount(judgement, item.id))
+      if (markedByCount(before, item.id))
         offer(
           `${item.label} is already there by the count. Is this another one?`,
           'Remove it',
           () => undo({ do: 'take-back', events: [by] }, item.label),
           LONG,
         );
-      else if (severity.gravity === 1 && minorsOnSkill(standard, judgement.marks, item.skill) === HABIT - 1)
+      else if (severity.gravity === 1 && minorsOnSkill(standard, before.marks, item.skill) === HABIT - 1)
         offer(`The third time today: ${item.label}. A habit?`, 'Grade it', () => ask(by, item.id), LONG);
-      setSaid(`Marked: ${item.label}, ${severityWord(severity)}`);
+      say(`Marked: ${item.label}, ${severityWord(severity)}`);
     },
-    [act, where, standard, judgement, undo, offer, ask],
+    [act, where, standard, judgementNow, undo, offer, ask, say],
   );
 
   const flag = useCallback(() => {
     act({ do: 'flag', where: where() });
-    setSaid('Flagged');
-  }, [act, where]);
+    say('Flagged');
+  }, [act, where, say]);
 
   const undoLast = () => undo({ do: 'undo' }, null);
 
-  return { said, mark, undo, undoLast, flag, ask, guide, asking };
+  return { mark, undo, undoLast, flag, ask, guide, asking };
 }
 
 /** Milliseconds for what is worth a thought. */

@@ -24,7 +24,7 @@ interface Props {
 export function MarkTable({ standard, judgement, report, route, startedAt, act }: Props) {
   const { ask, guide } = useGuide({
     standard,
-    judgement,
+    judgementNow: () => judgement,
     act,
     onRemove: (event, _label, because) => act({ do: 'take-back', events: [event], because }),
   });
