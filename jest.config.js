@@ -6,7 +6,7 @@ const shared = {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/scripts/jestTransform.js',
       {
         jsc: {
           target: 'es2022',
