@@ -7,23 +7,33 @@ import type { Database } from './database';
 
 const read = new WeakMap<Database, Map<string, Standard>>();
 
-/** One version of a standard; null when it is not there or cannot be made sense of. A version never changes once it is kept, so it is read once. */
-export async function standardOf(db: Database, { id, version }: StandardRef): Promise<Standard | null> {
+function knownOf(db: Database): Map<string, Standard> {
   const known = read.get(db) ?? new Map<string, Standard>();
   read.set(db, known);
+  return known;
+}
+
+/** One version of a standard; null when it is not there or cannot be made sense of. A version never changes once it is kept, so it is read once. */
+export async function standardOf(db: Database, { id, version }: StandardRef): Promise<Standard | null> {
+  const known = knownOf(db);
   const before = known.get(`${id} ${version}`);
   if (before) return before;
+  const body = await bodyOf(db, { id, version });
+  if (body === null) return null;
+  const result = readStandard(body);
+  if (!result.ok) return null;
+  known.set(`${id} ${version}`, result.value);
+  return result.value;
+}
+
+async function bodyOf(db: Database, { id, version }: StandardRef): Promise<string | null> {
   const row = await db
     .selectFrom('standards')
     .select('body')
     .where('id', '=', id)
     .where('version', '=', version)
     .executeTakeFirst();
-  if (!row) return null;
-  const result = readStandard(row.body);
-  if (!result.ok) return null;
-  known.set(`${id} ${version}`, result.value);
-  return result.value;
+  return row?.body ?? null;
 }
 
 /** The newest version of a standard that can be read, or null. */
@@ -121,6 +131,9 @@ export async function addStandard(
     .onConflict((conflict) => conflict.doNothing())
     .executeTakeFirstOrThrow();
   if (numInsertedOrUpdatedRows === 1n) return 'added';
+  // What is there letter for letter need not be read: it is what was asked for.
+  const written = await bodyOf(db, { id, version });
+  if (written === body) knownOf(db).set(`${id} ${version}`, standard);
   const held = await standardOf(db, { id, version });
   return JSON.stringify(held) === body ? 'same' : 'differs';
 }

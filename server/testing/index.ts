@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { API } from '../../contract';
+import { API } from '../../contract/constants';
 import type { ServerProcess } from './process';
 
 export { TEST_NOW } from './now';
