@@ -19,7 +19,8 @@ export interface OpenDrive {
 
 /** Where the events of an open drive are kept. It changes twice with every mark and says nothing of the drive. */
 export interface Keeping {
-  readonly places: Readonly<Record<string, Place>>;
+  /** By event; what is on the server is not here any more, so that a long log is not copied with every mark. */
+  readonly places: Readonly<Record<string, Exclude<Place, 'server'>>>;
   /** How far the server's log has been read. */
   readonly position: number;
 }
@@ -119,13 +120,13 @@ export const logSlice = createSlice({
       const state = plain(draft);
       const keeping = state.keeping[payload.mock];
       if (!keeping) return state;
-      const places = { ...keeping.places };
       // What is not loaded yet will tell its own place when it is.
-      for (const id of payload.ids) if (id in places) places[id] = safer(places[id], payload.place);
-      return {
-        ...state,
-        keeping: { ...state.keeping, [payload.mock]: { ...keeping, places: frozen(places) } },
-      };
+      const places = placesWith(
+        keeping,
+        payload.ids.filter((id) => id in keeping.places),
+        payload.place,
+      );
+      return { ...state, keeping: { ...state.keeping, [payload.mock]: { ...keeping, places } } };
     },
     waitingChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
     linkChanged: (state, { payload }: PayloadAction<{ link: LogState['link']; at: string }>) =>
@@ -158,8 +159,16 @@ function withDrive(state: LogState, { mock, standard, practice = false }: Begun)
   };
 }
 
-const RANK: Readonly<Record<Place, number>> = { screen: 0, here: 1, server: 2 };
-const safer = (a: Place | undefined, b: Place): Place => (a && RANK[a] > RANK[b] ? a : b);
+/** Where events are, when some of them have come to a place; none goes back to a less safe one. */
+function placesWith({ places: before }: Keeping, ids: readonly string[], place: Place): Keeping['places'] {
+  if (place === 'server') {
+    const there = new Set(ids);
+    return frozen(Object.fromEntries(Object.entries(before).filter(([id]) => !there.has(id))));
+  }
+  const places = { ...before };
+  for (const id of ids) if (places[id] !== 'here') places[id] = place;
+  return frozen(places);
+}
 
 function withEvents(
   draft: LogState,
@@ -172,12 +181,16 @@ function withEvents(
   const drive = state.drives[mock];
   const keeping = state.keeping[mock];
   if (!drive || !keeping) return state;
-  const places = { ...keeping.places };
-  const fresh: DriveEvent[] = [];
-  for (const event of events) {
-    if (!(event.id in places)) fresh.push(event);
-    places[event.id] = safer(places[event.id], place);
-  }
+  // What was just made here is in no log yet.
+  const known = place === 'screen' ? null : new Set(drive.events.map(({ id }) => id));
+  const fresh = known ? events.filter(({ id }) => !known.has(id) && known.add(id)) : events;
+  const waiting = events.filter(({ id }) => id in keeping.places);
+  const placed = place === 'server' ? waiting : [...fresh, ...waiting];
+  const places = placesWith(
+    keeping,
+    placed.map(({ id }) => id),
+    place,
+  );
   return {
     ...state,
     drives:
@@ -186,7 +199,7 @@ function withEvents(
         : state.drives,
     keeping: {
       ...state.keeping,
-      [mock]: { places: frozen(places), position: Math.max(keeping.position, position ?? 0) },
+      [mock]: { places, position: Math.max(keeping.position, position ?? 0) },
     },
   };
 }

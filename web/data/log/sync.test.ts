@@ -97,7 +97,8 @@ describe('the log of a page', () => {
     await begin('t');
     const id = await mark('t');
     expect(server.log.has(id)).toBe(true);
-    expect(log().keeping.t?.places[id]).toBe('server');
+    // What is on the server waits nowhere else.
+    expect(log().keeping.t?.places).toEqual({});
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
   });
 
@@ -115,6 +116,17 @@ describe('the log of a page', () => {
     expect(server.mocks.has('t')).toBe(true);
     expect(server.log.has(id)).toBe(true);
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
+  });
+
+  it('tells of no mark as waiting that is soon on the server', async () => {
+    const { mark, begin, store, soon, log } = page(new BoxedServer(), freshKeep());
+    await begin('t');
+    const told: number[] = [];
+    store.subscribe(() => told.push(log().waiting));
+    await mark('t');
+    soon.forEach((run) => run());
+    expect(told.length).toBeGreaterThan(0);
+    expect(told.filter((waiting) => waiting > 0)).toEqual([]);
   });
 
   it('tells of a mark that waits for a slow store in a moment', async () => {
@@ -184,9 +196,9 @@ describe('the log of a page', () => {
     const server = new BoxedServer();
     const { mark, begin, log } = page(server, Promise.resolve(null));
     await begin('t');
-    const id = await mark('t');
+    await mark('t');
     expect(log().storage).toBe('refused');
-    expect(log().keeping.t?.places[id]).toBe('server');
+    expect(log().keeping.t?.places).toEqual({});
   });
 
   it('keeps what the server refuses, and tells its reason', async () => {

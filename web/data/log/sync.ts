@@ -40,7 +40,7 @@ export interface Sync {
   readonly push: () => Promise<void>;
 }
 
-/** So long the screen waits at most for the store before it says that a mark waits, in milliseconds. */
+/** So long a mark may take to the store and the server before it is told that it waits, in milliseconds. */
 const SOON = 250;
 
 /**
@@ -231,12 +231,12 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     recorded: async (mock, events) => {
       if (isPractice(mock)) return;
       for (const event of events) queue.set(event.id, { mock, event });
-      // Told when it is stored, and not in the picture in which the mark itself appears; a slow store is told too.
+      // What is on the server by then was never told as waiting: the sign does not change to and fro with each mark.
       later(SOON, counted);
       if (await store((kept) => kept.putEvents(mock, events)))
         dispatch(placed({ mock, ids: events.map(({ id }) => id), place: 'here' }));
-      counted();
       await push();
+      counted();
     },
   };
 }

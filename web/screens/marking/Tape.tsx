@@ -46,6 +46,9 @@ const Line = styled('li')({
   alignItems: 'center',
   paddingBlock: 2,
   borderBottom: `1px solid ${colour('line')}`,
+  // Painted by itself: a row that only moves down is not painted again.
+  contain: 'content',
+  '& button:focus-visible': { outlineOffset: -3 },
 });
 
 /** The mark itself: a touch opens the severity guide, with its other grades. */
