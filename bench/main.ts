@@ -1,4 +1,5 @@
 import { busy } from './busy';
+import { crowds } from './crowds';
 import { disks } from './disks';
 import { driving } from './driving';
 import { eventPath } from './events';
@@ -30,6 +31,7 @@ await makeSchool();
 const all = {
   judging,
   events: eventPath,
+  crowds,
   busy,
   rejudging,
   painting,

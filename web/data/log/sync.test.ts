@@ -62,16 +62,14 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     reducer: { log: logSlice.reducer },
     middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }),
   });
-  /** What waits to be tried again, and what comes in a moment. */
   const planned: (() => void)[] = [];
-  const soon: (() => void)[] = [];
   const sync = createSync({
     keep,
     server,
     dispatch: store.dispatch,
     state: () => store.getState().log,
     now: () => new Date('2026-09-14T08:00:00Z'),
-    later: (wait, run) => (wait < 1_000 ? soon : planned).push(run),
+    later: (_wait, run) => planned.push(run),
   });
   const mark = async (mock: string) => {
     const { events } = store.dispatch(
@@ -85,7 +83,7 @@ function page(server: BoxedServer, keep: Promise<Keep | null>) {
     store.dispatch(beginDrive(drive));
     await sync.began(drive.mock);
   };
-  return { store, sync, planned, soon, mark, begin, log: () => store.getState().log };
+  return { store, sync, planned, mark, begin, log: () => store.getState().log };
 }
 
 const freshKeep = () => openKeep(`keep-${(database += 1)}`);
@@ -118,27 +116,18 @@ describe('the log of a page', () => {
     expect(log()).toMatchObject({ waiting: 0, link: 'answers' });
   });
 
-  it('tells of no mark as waiting that is soon on the server', async () => {
-    const { mark, begin, store, soon, log } = page(new BoxedServer(), freshKeep());
+  it('tells of a mark as waiting from the touch until it is on the server', async () => {
+    const server = new BoxedServer();
+    const { mark, begin, store, log } = page(server, freshKeep());
     await begin('t');
-    const told: number[] = [];
-    store.subscribe(() => told.push(log().waiting));
-    await mark('t');
-    soon.forEach((run) => run());
-    expect(told.length).toBeGreaterThan(0);
-    expect(told.filter((waiting) => waiting > 0)).toEqual([]);
-  });
-
-  it('tells of a mark that waits for a slow store in a moment', async () => {
-    const never = new Promise<void>(() => undefined);
-    const keep = freshKeep().then((kept) => ({ ...kept, putEvents: () => never }));
-    const { mark, begin, log, soon } = page(new BoxedServer(), keep);
-    await begin('t');
-    void mark('t');
-    await until(() => soon.length > 0);
-    expect(log()).toMatchObject({ waiting: 0 });
-    soon.forEach((run) => run());
-    expect(log()).toMatchObject({ waiting: 1 });
+    const told: (readonly [waiting: number, there: number])[] = [];
+    store.subscribe(() => told.push([log().waiting, server.log.size]));
+    const marked = mark('t');
+    expect(log().waiting).toBe(1);
+    await marked;
+    expect(log().waiting).toBe(0);
+    // Told as sent only once it was there.
+    expect(told.filter(([waiting, there]) => waiting === 0 && there === 0)).toHaveLength(1);
   });
 
   it('survives a reload with the server away, test and all', async () => {

@@ -40,9 +40,6 @@ export interface Sync {
   readonly push: () => Promise<void>;
 }
 
-/** So long a mark may take to the store and the server before it is told that it waits, in milliseconds. */
-const SOON = 250;
-
 /**
  * Keeps the logs of this page: each event goes to the browser's own store first, then to the server, as
  * often as it takes. Repeats do no harm, for the server ignores ids that it has.
@@ -231,12 +228,10 @@ export function createSync({ keep, server, dispatch, state, now, later }: SyncPa
     recorded: async (mock, events) => {
       if (isPractice(mock)) return;
       for (const event of events) queue.set(event.id, { mock, event });
-      // What is on the server by then was never told as waiting: the sign does not change to and fro with each mark.
-      later(SOON, counted);
+      counted();
       if (await store((kept) => kept.putEvents(mock, events)))
         dispatch(placed({ mock, ids: events.map(({ id }) => id), place: 'here' }));
       await push();
-      counted();
     },
   };
 }

@@ -48,23 +48,32 @@ export function KeptSign({ drive, short = false }: Props) {
     };
   }
   return (
-    <Sign role="status" style={{ maxWidth: short ? 92 : 190 }}>
-      <svg
-        viewBox="0 0 16 16"
-        width={16}
-        height={16}
-        aria-hidden
-        style={{ color: colour(sure ? 'moss' : 'ochre'), flex: 'none' }}
-      >
-        {sure ? (
-          <path d="M2 8.5 6.2 13 14 3.5" fill="none" stroke="currentColor" strokeWidth="2.6" />
-        ) : (
-          <path d="M8 1.5 15 14H1Z" fill="none" stroke="currentColor" strokeWidth="2.2" />
-        )}
-      </svg>
-      <span>{short ? brief : words}</span>
+    <Sign role="status" data-usual={sure} style={{ width: short ? 92 : 190 }}>
+      <div>
+        <svg
+          viewBox="0 0 16 16"
+          width={16}
+          height={16}
+          aria-hidden
+          style={{ color: colour(sure ? 'moss' : 'ochre'), flex: 'none' }}
+        >
+          {sure ? (
+            <path d="M2 8.5 6.2 13 14 3.5" fill="none" stroke="currentColor" strokeWidth="2.6" />
+          ) : (
+            <path d="M8 1.5 15 14H1Z" fill="none" stroke="currentColor" strokeWidth="2.2" />
+          )}
+        </svg>
+        <span>{short ? brief : words}</span>
+      </div>
     </Sign>
   );
 }
 
-const Sign = styled('div')({ display: 'flex', alignItems: 'center', gap: 8, fontSize: 16, lineHeight: 1.15 });
+const Sign = styled('div')({
+  fontSize: 16,
+  lineHeight: 1.15,
+  // Its usual words have their room, so that nothing round them is laid out again when they change.
+  '&[data-usual="true"]': { height: 56 },
+  '& > div': { height: '100%', display: 'flex', alignItems: 'center', gap: 8 },
+  '&[data-usual="true"] > div': { contain: 'layout size' },
+});
