@@ -132,8 +132,10 @@ export async function addStandard(
     .executeTakeFirstOrThrow();
   if (numInsertedOrUpdatedRows === 1n) return 'added';
   // What is there letter for letter need not be read: it is what was asked for.
-  const written = await bodyOf(db, { id, version });
-  if (written === body) knownOf(db).set(`${id} ${version}`, standard);
+  if ((await bodyOf(db, { id, version })) === body) {
+    knownOf(db).set(`${id} ${version}`, standard);
+    return 'same';
+  }
   const held = await standardOf(db, { id, version });
   return JSON.stringify(held) === body ? 'same' : 'differs';
 }
