@@ -13,14 +13,10 @@ interface Props {
 
 /** The limits nearest to their end; while a manoeuvre runs, its own apart from those of the test. */
 export function HeadroomPanel({ drive }: Props) {
-  const { standard, mock } = drive;
+  const { standard } = drive;
   const run = useJudged(drive, (judgement) => openRun(judgement.drive)?.run);
   const ofRun = ({ scope }: LimitInView) => run !== undefined && 'run' in scope && scope.run === run;
-  const rows = useJudged(
-    drive,
-    (judgement) => limitsInView(standard, judgement, mock.startedAt, run === undefined ? 5 : 7),
-    sameData,
-  );
+  const rows = useLimits(drive, run === undefined ? 5 : 7);
   const own = rows.filter(ofRun);
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
@@ -44,20 +40,23 @@ export function HeadroomPanel({ drive }: Props) {
 
 /** The two limits nearest to their end, beside each other, for an upright phone. */
 export function HeadroomPair({ drive }: Props) {
-  const { standard, mock } = drive;
-  const rows = useJudged(
-    drive,
-    (judgement) => limitsInView(standard, judgement, mock.startedAt, 2),
-    sameData,
-  );
+  const rows = useLimits(drive, 2);
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 8 }}>
       {rows.map((row) => (
-        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
+        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={drive.standard} row={row} />
       ))}
     </div>
   );
 }
+
+/** So many limits at most, those nearest to their end; others only when one of their numbers is other. */
+const useLimits = (drive: DriveHere, most: number): readonly LimitInView[] =>
+  useJudged(
+    drive,
+    (judgement) => limitsInView(drive.standard, judgement, drive.mock.startedAt, most),
+    sameData,
+  );
 
 /** Drawn again only when its numbers are other. */
 const HeadroomRow = memo(HeadroomLine, (before, after) => {
