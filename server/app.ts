@@ -43,18 +43,18 @@ export function createApp({ logger, answersTo, fronts, webRoot, ...parts }: AppO
   app.use(securityHeaders());
   app.use(originCheck(answersTo, parts.publicOrigin));
   app.use(floodLimit());
-  app.use(moved);
-  app.use(session(parts.db, parts.now));
-  app.use(rateLimit());
-  app.use(body());
   app.use((ctx, next) => {
     // Whoever takes nothing that we have, not even plain text, gets it plain (RFC 9110, 12.5.3).
     if (ctx.acceptsEncodings('br', 'gzip', 'deflate', 'identity') === false)
       delete ctx.req.headers['accept-encoding'];
     return next();
   });
-  app.use(compress());
   app.use(pages(webRoot));
+  app.use(moved);
+  app.use(session(parts.db, parts.now));
+  app.use(rateLimit());
+  app.use(body());
+  app.use(compress());
   app.use(api.routes());
   app.use(api.allowedMethods());
 

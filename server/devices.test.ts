@@ -48,3 +48,16 @@ it('thirty instructors behind one address are not throttled', async () => {
   );
   expect(told).toEqual(Array.from({ length: 30 }, () => [200]));
 }, 120_000);
+
+it('eight new devices behind one address get all files of the application before anybody has signed in', async () => {
+  const file = async () => (await fetch(`${server.address}/`, { method: 'HEAD' })).status;
+  const told = await Promise.all(
+    Array.from({ length: 8 }, async () => {
+      const seen = new Set<number>();
+      for (let n = 0; n < 500; n += 1) seen.add(await file());
+      return [...seen];
+    }),
+  );
+  expect(told).toEqual(Array.from({ length: 8 }, () => [200]));
+  expect((await new Client(server.address).get('/health')).status).toBe(200);
+}, 120_000);

@@ -9,7 +9,7 @@ import { readBank } from '../core/questions';
 import { readStandard } from '../core/standard';
 import { createApp } from './app';
 import { keeper } from './keeping';
-import { endWork, work } from './work';
+import { endWork, endWorkUnderWay, work } from './work';
 import { shippedYard } from './yard';
 import {
   addressOf,
@@ -58,6 +58,8 @@ export interface ServeOptions {
   readonly root: string;
   readonly version: string;
   readonly now: () => Date;
+  /** Workers are left for the next school in this process: to begin one takes longer than most of what it is asked. */
+  readonly keepsWorkers?: boolean;
   /** Told of each port that was taken. */
   readonly onTaken?: (port: number) => void;
   /** Fills the database before the server answers. */
@@ -84,7 +86,10 @@ export async function serve(options: ServeOptions): Promise<Running> {
   const opened: { readonly close: () => unknown }[] = [{ close: release }];
   try {
     const db = await openDatabase(options.database);
-    opened.unshift({ close: endWork }, { close: () => db.destroy() });
+    opened.unshift(
+      { close: options.keepsWorkers ? endWorkUnderWay : endWork },
+      { close: () => db.destroy() },
+    );
     const shipped = join(options.root, 'data', 'standards');
     const now = options.now();
     await keepShippedStandards(db, join(shipped, 'earlier'), now);

@@ -1,12 +1,14 @@
 import { send } from '@koa/send';
 import type { Context, Middleware } from 'koa';
 
-/** The built web application: hashed files for good, the shell for every address that is no file. */
+/**
+ * The built web application: hashed files for good, the shell for every address that is no file. All of it is
+ * everybody's, so whoever asks is not looked up, and thirty new devices behind one address get their files.
+ */
 export const pages =
   (root: string): Middleware =>
   async (ctx, next) => {
-    await next();
-    if (ctx.body || ctx.status !== 404 || ctx.path.startsWith('/api/')) return;
+    if (ctx.path.startsWith('/api/')) return next();
     if (ctx.method !== 'GET' && ctx.method !== 'HEAD') return;
     // An address of a screen may look like a file: /standards/timed-yard/1.0.0.
     const sent = /\.[a-z0-9]+$/i.test(ctx.path) && (await sendFile(ctx, root, ctx.path));

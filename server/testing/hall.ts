@@ -30,6 +30,7 @@ async function answer(asked: HallAsked): Promise<HallAnswer> {
     now: clockFrom(new Date(asked.now)),
     logLevel: 'silent',
     demo: true,
+    keepsWorkers: true,
     root,
     version: 'test',
   });

@@ -11,4 +11,4 @@ export {
 } from './jobs.client';
 export type { HotSpotFilter } from './job';
 export { keepFound } from './keepFound';
-export { endWork, isWorking, work, WorkProblem } from './pool';
+export { endWork, endWorkUnderWay, isWorking, work, WorkProblem } from './pool';

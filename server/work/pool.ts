@@ -122,6 +122,11 @@ function problemOf(error: unknown): unknown {
   return /queue is at limit/i.test(String(error)) ? new WorkProblem('busy') : error;
 }
 
+/** Ends all work, for the school is closed; workers with none are left for the next one in this process. */
+export async function endWorkUnderWay(): Promise<void> {
+  if (isWorking()) await endWork();
+}
+
 /** Ends all work, for the server ends. */
 export async function endWork(): Promise<void> {
   const ending = pool;
