@@ -29,6 +29,18 @@ test('six likely pads stand first; what was just used stays in its place, and a 
   await expect(page.locator('[data-pad]')).toHaveCount(9);
   await page.getByRole('button', { name: 'Likely now' }).click();
   await expect(page.locator('[data-pad]')).toHaveCount(6);
+  // Whatever their words, all six are whole on the screen.
+  const stages = page.getByRole('navigation', { name: 'Stages' });
+  for (const stage of ['Question', 'Independent', 'Return', 'Checks']) {
+    await stages.getByRole('button', { name: stage }).click();
+    await expect(stages.getByRole('button', { name: stage })).toHaveAttribute('aria-current', 'step');
+    await page.waitForLoadState('networkidle');
+    const hidden = await page.locator('[data-pad]').evaluateAll((pads) => {
+      const end = document.querySelector('footer')?.getBoundingClientRect().top ?? 0;
+      return pads.filter((pad) => pad.getBoundingClientRect().bottom > end).map((pad) => pad.textContent);
+    });
+    expect(hidden).toEqual([]);
+  }
 });
 
 test('stepping in is one touch, sets the gravest first for the next mark within ten seconds, and can be undone', async ({

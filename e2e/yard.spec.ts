@@ -20,14 +20,15 @@ test('a timed yard: its clock, its readings, and the limit that ends it', async 
   await nowhere.getByRole('button', { name: 'Count it for Garage bay, 90 degrees' }).click();
   await expect(nowhere).toBeHidden();
   // The limits of the manoeuvre under way are there, its time counting down.
-  await expect(limits).toContainText('Seconds: Garage bay, 90 degrees');
+  await expect(limits).toContainText('This manoeuvre');
+  await expect(limits.getByText('Seconds', { exact: true })).toBeVisible();
   await expect(limits).toContainText('of 180 s used');
   await panel.getByRole('button', { name: 'Clock: reverse gear' }).click();
   await expect(panel.getByRole('button', { name: 'Clock: reverse gear' })).toBeHidden();
 
   await page.getByRole('button', { name: 'Looking', exact: true }).click();
   for (let n = 0; n < 2; n += 1) await pad(page, 'Mirror missed', 'Demerit').click();
-  await expect(limits).toContainText('Points: Garage bay, 90 degrees');
+  await expect(limits.getByText('Points', { exact: true })).toBeVisible();
   await expect(limits).toContainText('6, at most 5');
   await expect(limits).toContainText('1over');
 
@@ -64,6 +65,8 @@ test('attempts and movements are counted by side, and the next manoeuvre due off
   await page.getByRole('button', { name: 'Start a manoeuvre' }).click();
   await expect(page.getByRole('button', { name: /^Alley docking, left/ })).toContainText('done once');
   await page.getByRole('button', { name: /^Parallel park, right/ }).click();
+  const limits = page.getByRole('region', { name: 'Limits' });
+  await expect(limits.getByText('Movements, attempt 1', { exact: true })).toBeVisible();
   for (let n = 0; n < 4; n += 1) await panel.getByRole('button', { name: /^Movement/ }).click();
   // A limit of the manoeuvre ended it: its own reason is given.
   await expect(page.getByRole('alert')).toContainText(

@@ -77,6 +77,14 @@ export {
 export { translate, type Carried, type Translation } from './translate';
 export { countsOf, type Outcome, type PlanVerdict, type Verdict } from './verdict';
 export { heldValue, otherValue, withVariant } from './variants';
-export { limitOf, limitTitle, scopedTitle, severityCount, severityLabel, unitText } from './words';
+export {
+  limitOf,
+  limitTitle,
+  scopedTitle,
+  severityCount,
+  severityLabel,
+  titleInRun,
+  unitText,
+} from './words';
 export { usualItems } from './usual';
 export { compareVersions, isSameVersion, newestVersions, nextVersion } from './version';

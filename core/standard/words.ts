@@ -21,6 +21,12 @@ export function scopedTitle(standard: Standard, limit: Limit, scope: Scope): str
   return name === '' ? limitTitle(standard, limit) : `${capital(quantityWords(standard, limit))}: ${name}`;
 }
 
+/** The same where it is plain which manoeuvre is meant: "Seconds"; "Movements, attempt 2". */
+export function titleInRun(standard: Standard, limit: Limit, scope: Scope): string {
+  const what = capital(quantityWords(standard, limit));
+  return scope.per === 'attempt' ? `${what}, attempt ${scope.attempt}` : what;
+}
+
 /** A limit by its id, also of a manoeuvre. */
 export const limitOf = (standard: Standard, id: string): Limit | undefined =>
   allLimits(standard).find(({ limit }) => limit.id === id)?.limit;

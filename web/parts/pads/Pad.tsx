@@ -40,7 +40,14 @@ const Main = styled(Zone)(({ theme }) => ({
   minWidth: 0,
   '& b': { fontSize: 20, lineHeight: 1.15, overflowWrap: 'anywhere' },
   [theme.breakpoints.down('md')]: { padding: '6px 10px', '& b': { fontSize: 18 } },
-  '& span': { fontSize: 16, color: colour('soft'), display: 'flex', alignItems: 'center', gap: 7 },
+  '& span': {
+    fontSize: 16,
+    lineHeight: 1.2,
+    color: colour('soft'),
+    display: 'flex',
+    alignItems: 'center',
+    gap: 7,
+  },
 }));
 
 const Side = styled(Zone)({

@@ -2,7 +2,7 @@ import { memo, useEffect, useState } from 'react';
 import { styled } from '@mui/material/styles';
 import { openRun, runClockText } from '../../../core/marking';
 import { limitsInView, type LimitInView } from '../../../core/session';
-import { isElapsed, isTimed, limitOf, scopedTitle, type Standard } from '../../../core/standard';
+import { isElapsed, isTimed, limitOf, scopedTitle, titleInRun, type Standard } from '../../../core/standard';
 import { useJudged, type DriveHere } from '../../data/log';
 import { colour } from '../../parts/ui';
 import { sameData } from './same';
@@ -14,16 +14,15 @@ interface Props {
 /** The limits nearest to their end; while a manoeuvre runs, its own apart from those of the test. */
 export function HeadroomPanel({ drive }: Props) {
   const { standard } = drive;
-  const run = useJudged(drive, (judgement) => openRun(judgement.drive)?.run);
-  const ofRun = ({ scope }: LimitInView) => run !== undefined && 'run' in scope && scope.run === run;
+  const run = useRunNow(drive);
   const rows = useLimits(drive, run === undefined ? 5 : 7);
-  const own = rows.filter(ofRun);
+  const own = rows.filter((row) => isOfRun(row, run));
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
       <>
         <p style={{ margin: 0, fontSize: 16, color: colour('soft') }}>{title}</p>
         {of.map((row) => (
-          <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={standard} row={row} />
+          <HeadroomRow key={keyOf(row)} {...{ standard, row }} ofRun={isOfRun(row, run)} />
         ))}
       </>
     ) : null;
@@ -32,7 +31,7 @@ export function HeadroomPanel({ drive }: Props) {
       {list('This manoeuvre', own)}
       {list(
         own.length > 0 ? 'The whole test' : `Left, ${standard.title}`,
-        rows.filter((row) => !ofRun(row)),
+        rows.filter((row) => !isOfRun(row, run)),
       )}
     </section>
   );
@@ -40,15 +39,30 @@ export function HeadroomPanel({ drive }: Props) {
 
 /** The two limits nearest to their end, beside each other, for an upright phone. */
 export function HeadroomPair({ drive }: Props) {
+  const run = useRunNow(drive);
   const rows = useLimits(drive, 2);
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 8 }}>
       {rows.map((row) => (
-        <HeadroomRow key={`${row.limit} ${JSON.stringify(row.scope)}`} standard={drive.standard} row={row} />
+        <HeadroomRow
+          key={keyOf(row)}
+          standard={drive.standard}
+          row={row}
+          // The panel above the pair says which manoeuvre it is.
+          ofRun={isOfRun(row, run)}
+        />
       ))}
     </div>
   );
 }
+
+/** The run of a manoeuvre that is under way. */
+const useRunNow = (drive: DriveHere) => useJudged(drive, (judgement) => openRun(judgement.drive)?.run);
+
+const isOfRun = ({ scope }: LimitInView, run: string | undefined): boolean =>
+  run !== undefined && 'run' in scope && scope.run === run;
+
+const keyOf = ({ limit, scope }: LimitInView): string => `${limit} ${JSON.stringify(scope)}`;
 
 /** So many limits at most, those nearest to their end; others only when one of their numbers is other. */
 const useLimits = (drive: DriveHere, most: number): readonly LimitInView[] =>
@@ -63,6 +77,7 @@ const HeadroomRow = memo(HeadroomLine, (before, after) => {
   const [a, b] = [before.row, after.row];
   return (
     before.standard === after.standard &&
+    before.ofRun === after.ofRun &&
     a.limit === b.limit &&
     a.total === b.total &&
     a.max === b.max &&
@@ -74,33 +89,32 @@ const HeadroomRow = memo(HeadroomLine, (before, after) => {
 interface RowProps {
   readonly standard: Standard;
   readonly row: LimitInView;
+  /** It is of the manoeuvre under way, which is named beside it. */
+  readonly ofRun: boolean;
 }
 
 const SECOND = 1_000;
 
 type Limit = NonNullable<ReturnType<typeof limitOf>>;
 
-function HeadroomLine({ standard, row }: RowProps) {
-  return row.runsSince === null ? (
-    <Row {...{ standard, row }} />
-  ) : (
-    <TimedRow {...{ standard, row }} since={row.runsSince} />
-  );
+function HeadroomLine(props: RowProps) {
+  const { runsSince } = props.row;
+  return runsSince === null ? <Row {...props} /> : <TimedRow {...props} since={runsSince} />;
 }
 
 /** Seconds are counted when the run stops; until then the row counts them itself. */
-function TimedRow({ standard, row, since }: RowProps & { readonly since: string }) {
+function TimedRow({ row, since, ...props }: RowProps & { readonly since: string }) {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), SECOND);
     return () => clearInterval(timer);
   }, []);
   const total = Math.max(0, Math.floor((now - Date.parse(since)) / SECOND));
-  return <Row standard={standard} row={{ ...row, total, left: row.max - total }} />;
+  return <Row {...props} row={{ ...row, total, left: row.max - total }} />;
 }
 
-function Row({ standard, row }: RowProps) {
-  const { left, max, total } = row;
+function Row({ standard, row, ofRun }: RowProps) {
+  const { left, max, total, scope } = row;
   const limit = limitOf(standard, row.limit);
   if (!limit) return null;
   const over = left < 0;
@@ -115,7 +129,11 @@ function Row({ standard, row }: RowProps) {
         <span>{over ? 'over' : untouched ? 'allowed' : 'left'}</span>
       </Amount>
       <What>
-        <b>{isElapsed(limit.of) ? 'Time of the whole test' : scopedTitle(standard, limit, row.scope)}</b>
+        <b>
+          {isElapsed(limit.of)
+            ? 'Time of the whole test'
+            : (ofRun ? titleInRun : scopedTitle)(standard, limit, scope)}
+        </b>
         <span style={{ color: colour(over ? 'jasper' : 'soft') }}>{rowWords(row, amount)}</span>
       </What>
     </Line>
@@ -138,8 +156,8 @@ function rowWords({ left, max, total }: LimitInView, amount: (of: number) => str
 
 const Line = styled('div')(({ theme }) => ({
   display: 'grid',
-  gridTemplateColumns: '48px 1fr',
-  [theme.breakpoints.up('md')]: { gridTemplateColumns: '64px 1fr' },
+  gridTemplateColumns: 'minmax(48px, auto) 1fr',
+  [theme.breakpoints.up('md')]: { gridTemplateColumns: 'minmax(64px, auto) 1fr' },
   columnGap: 12,
   alignItems: 'center',
   minHeight: 60,
@@ -151,7 +169,7 @@ const Line = styled('div')(({ theme }) => ({
 const Amount = styled('div')(({ theme }) => ({
   textAlign: 'right',
   lineHeight: 1,
-  '& b': { display: 'block' },
+  '& b': { display: 'block', whiteSpace: 'nowrap' },
   '& [data-long="1"], & [data-long="2"]': { fontSize: 30 },
   '& [data-long="3"]': { fontSize: 24 },
   '& [data-long="4"]': { fontSize: 18 },

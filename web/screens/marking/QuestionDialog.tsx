@@ -25,7 +25,7 @@ interface Props {
 const words = {
   explain: {
     title: 'Explain question',
-    text: 'Asked while parked, before moving off. The learner answers in words and switches nothing.',
+    text: 'Asked while parked, before moving off. The learner explains, and works no control.',
   },
   demonstrate: {
     title: 'Demonstrate question',
@@ -97,15 +97,15 @@ export function QuestionDialog({ drive, onClose, act }: Props) {
           </Typography>
         ))}
         {question ? <KeyPoints {...{ question, given }} onGiven={setGiven} /> : null}
+      </DialogContent>
+      <DialogActions sx={{ px: 3, py: 1.5, gap: 1, flexWrap: 'wrap' }}>
         {next ? (
-          <Typography role="status" sx={{ fontSize: 18 }}>
+          <Typography role="status" sx={{ fontSize: 18, flex: '1 0 100%' }}>
             {next.attempt === 1 ? 'First try' : 'Another try, as the standard allows'}
             {last ? '. A wrong answer is a mark.' : '. A wrong answer may be tried again.'}
             {whole ? ' All essential points were given.' : ''}
           </Typography>
         ) : null}
-      </DialogContent>
-      <DialogActions sx={{ px: 3, py: 1.5, gap: 1, flexWrap: 'wrap' }}>
         {next ? (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25, flex: '1 0 100%' }}>
             <Button
