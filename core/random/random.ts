@@ -3,9 +3,10 @@ export type Random = () => number;
 
 /** The same stream for the same seed (mulberry32, in the public domain). */
 export function randomFrom(seed: number): Random {
-  let state = seed >>> 0;
+  // Of 32 bits with a sign, which are kept where they are; without one they would be a new number on the heap each time.
+  let state = seed | 0;
   return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
+    state = (state + 0x6d2b79f5) | 0;
     let mixed = Math.imul(state ^ (state >>> 15), state | 1);
     mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;

@@ -110,8 +110,7 @@ function chanceOf(
     for (let i = 0; i < CHANCE_ORDERS; i += 1) {
       const sure = maker.questions(one);
       const count = maker.order(learner, one, sure);
-      // Copied, for the next question of the same tables writes over it.
-      const { at, limit } = { ...fast.firstBreach(one, count) };
+      const { at, limit } = fast.firstBreach(one, count);
       const held = heldBy(learner.atMost, at, sure);
       // Marks of which the first one fails are left out of the order: that none comes has a chance of its own.
       let left = 0;
@@ -216,15 +215,18 @@ function atMostOf(mean: number, daySpread: number): Float64Array {
   const mu = Math.min(GREATEST_MEAN, mean);
   const ratio = even ? mu : mu / (daySpread + mu);
   let term = even ? Math.exp(-mu) : Math.pow(1 - ratio, daySpread);
-  const sums: number[] = [];
-  for (let n = 0, sum = 0; n < LONGEST; n += 1) {
+  let length = 0;
+  for (let sum = 0; length < LONGEST; length += 1) {
     sum += term;
-    sums.push(Math.min(1, sum));
-    if (n > mu && 1 - sum < BEYOND) break;
-    term *= even ? mu / (n + 1) : ((n + daySpread) / (n + 1)) * ratio;
+    sumsSoFar[length] = Math.min(1, sum);
+    if (length > mu && 1 - sum < BEYOND) break;
+    term *= even ? mu / (length + 1) : ((length + daySpread) / (length + 1)) * ratio;
   }
-  return Float64Array.from(sums);
+  return sumsSoFar.slice(0, length + 1);
 }
+
+/** Room for the sums of one learner while they are added up. */
+const sumsSoFar = new Float64Array(LONGEST);
 
 /**
  * The chance that no fatal mark comes, and how many others come then: with none of them seen the day is likelier to be
@@ -241,6 +243,7 @@ function withoutFatal(
   return { noFatal: Math.pow(share, daySpread), atMostRest: atMostOf((all - fatal) * share, daySpread) };
 }
 
+/** The sums and where to begin hold until the next one is drawn. */
 interface DrawnLearner {
   /** Summed rates, cell after cell, and where to begin to look for each 256th part of the whole. */
   readonly sums: Float64Array;
@@ -316,10 +319,15 @@ function testMaker(
     return posterior.courses.find(({ chance }) => (left -= chance) < 0) ?? posterior.courses.at(-1);
   };
 
+  // One learner after another is written in the same places, for room of their own takes longer than the rest.
+  const rates = new Float64Array(cells.length);
+  const sums = new Float64Array(cells.length);
+  const guide = new Uint16Array(GUIDES);
+
   return {
     fatal,
     learner: (): DrawnLearner => {
-      const rates = new Float64Array(cells.length);
+      rates.fill(0);
       const course = courseDrawn();
       let road = 0;
       for (const { cell, alpha, beta, needs } of together) {
@@ -339,21 +347,23 @@ function testMaker(
       posterior.grave.forEach(({ cells: of, shares }, n) => {
         const { alpha, beta } = course?.grave[n] ?? { alpha: 0, beta: 1 };
         const whole = drawGamma(random, Math.max(1e-6, alpha)) / beta;
-        of.forEach((cell, k) => (rates[cell] = whole * (shares[k] ?? 0)));
+        for (let k = 0; k < of.length; k += 1) rates[of[k] ?? 0] = whole * (shares[k] ?? 0);
       });
-      let total = 0;
-      const sums = rates.map((rate) => (total += rate));
+      let [total, ofFatal] = [0, 0];
+      for (let cell = 0; cell < rates.length; cell += 1) {
+        const rate = rates[cell] ?? 0;
+        total += rate;
+        sums[cell] = total;
+        if (fatal[cell] === 1) ofFatal += rate;
+      }
+      guideTo(guide, sums, total);
       const hazards = posterior.hazards.map(({ a, b }) => drawBeta(random, a, b));
       return {
         sums,
-        guide: guideTo(sums, total),
+        guide,
         total,
         atMost: atMostOf(settings.nerves * total, settings.daySpread),
-        ...withoutFatal(
-          settings.nerves * total,
-          settings.nerves * rates.reduce((sum, rate, cell) => sum + (fatal[cell] === 1 ? rate : 0), 0),
-          settings.daySpread,
-        ),
+        ...withoutFatal(settings.nerves * total, settings.nerves * ofFatal, settings.daySpread),
         hazards,
       };
     },
@@ -390,14 +400,14 @@ function testMaker(
 
 const GUIDES = 256;
 
-/** For each part of the whole the first cell that can be meant. */
-function guideTo(sums: Float64Array, total: number): Uint16Array {
-  const guide = new Uint16Array(GUIDES);
-  for (let part = 0, cell = 0; part < GUIDES; part += 1) {
-    while (cell < sums.length - 1 && (sums[cell] ?? 0) <= (part / GUIDES) * total) cell += 1;
-    guide[part] = cell;
+/** Fills in for each part of the whole the first cell that can be meant. */
+function guideTo(guide: Uint16Array, sums: Float64Array, total: number): void {
+  const last = sums.length - 1;
+  let part = 0;
+  for (let cell = 0; cell <= last; cell += 1) {
+    const end = cell === last ? GUIDES : Math.min(GUIDES, ((sums[cell] ?? 0) / total) * GUIDES);
+    for (; part < end; part += 1) guide[part] = cell;
   }
-  return guide;
 }
 
 /** The first index whose sum is above a number. */
