@@ -1,6 +1,9 @@
+import { ascending, descending } from 'd3-array';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { RejudgedMock, RejudgeLine, MockSummary } from '../contract';
+import { openDatabase } from './store';
 import { Client, demoMock, scratchFolder, startServer, type ServerProcess } from './testing';
+import { addCopies, copySchool } from './testing/school';
 
 const folder = scratchFolder();
 let server: ServerProcess;
@@ -35,6 +38,36 @@ describe('all drives under one standard', () => {
     expect(new Set(drives.map(({ mock }) => mock)).size).toBe(drives.length);
     expect(drives.length).toBeGreaterThan(50);
   });
+
+  it('come newest first, each once, also where there are many', async () => {
+    const file = folder.path('many.db');
+    copySchool(file);
+    const db = await openDatabase(file);
+    await addCopies(db, 9);
+    await db.destroy();
+    const large = await startServer('demo', file);
+    try {
+      const asking = new Client(large.address);
+      await asking.post('/session/demo');
+      const lines = linesOf(String((await asking.get('/standards/strikes/1.0.0/mocks')).body));
+      const [first] = lines;
+      const parts = lines.flatMap((line) => (line.kind === 'drives' ? [line] : []));
+      const drives = drivesOf(lines);
+      expect(parts.length).toBeGreaterThan(2);
+      expect(first).toEqual({ kind: 'total', total: drives.length });
+      expect(drives.length).toBeGreaterThan(500);
+      expect(new Set(drives.map(({ mock }) => mock)).size).toBe(drives.length);
+      const ordered = [...drives].sort(
+        (a, b) => descending(a.startedAt, b.startedAt) || ascending(a.mock, b.mock),
+      );
+      expect(drives).toEqual(ordered);
+      let sum = 0;
+      for (const { done, drives: of } of parts) expect(done).toBe((sum += of.length));
+      expect(lines.at(-1)).toEqual({ kind: 'end' });
+    } finally {
+      await large.end();
+    }
+  }, 60_000);
 
   it('keep the verdict that the list of mocks shows, and the same one under their own standard', async () => {
     const { items } = (await client.get('/mocks?limit=100')).body as { items: MockSummary[] };

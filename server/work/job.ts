@@ -51,6 +51,9 @@ export interface Unusable {
   readonly problem: string;
 }
 
+/** Of what is shared by both workers: by the ids, so that it stays the same half whatever is added meanwhile. */
+export type Half = 0 | 1;
+
 /** All that is worked out beside the server: what is asked with each kind of work, and what is answered. */
 export interface Jobs {
   readonly 'hot spots': { readonly asked: HotSpotFilter; readonly answer: ToldHotSpots };
@@ -83,8 +86,11 @@ export interface Jobs {
     readonly asked: { readonly mocks: readonly string[] };
     readonly answer: readonly FreshRow[];
   };
-  /** Tells a line for each part of the way. */
-  readonly rejudge: { readonly asked: { readonly to: StandardRef }; readonly answer: null };
+  /** One half of the drives or the other; tells a line for each part of the way. */
+  readonly rejudge: {
+    readonly asked: { readonly to: StandardRef; readonly half: Half };
+    readonly answer: null;
+  };
   readonly report: { readonly asked: { readonly mock: string }; readonly answer: Uint8Array | null };
   /** All that is kept of one learner, as a zip; null when there is no such learner. */
   readonly 'learner record': {

@@ -1,3 +1,4 @@
+import { ascending, descending } from 'd3-array';
 import { rmSync } from 'node:fs';
 import { PassThrough, type Readable } from 'node:stream';
 import type {
@@ -5,12 +6,14 @@ import type {
   ExportLine,
   HotSpotsView,
   PastView,
+  RejudgedMock,
+  RejudgeLine,
   ResultView,
   StrictnessView,
 } from '../../contract';
 import type { StandardRef } from '../../core/standard';
 import type { LaidMock, MadeForecast, MadePast } from '../store';
-import type { Found, HotSpotFilter, Jobs, ListedReadiness, ToldPast, WorkLine } from './job';
+import type { Found, Half, HotSpotFilter, Jobs, ListedReadiness, ToldPast, WorkLine } from './job';
 import { keptAnswers } from './kept';
 import { work } from './pool';
 
@@ -160,11 +163,66 @@ const keepsPast =
   };
 
 /**
- * Judges all drives of the school under one standard. The answer is a stream of `RejudgeLine`s, each a line of JSON;
- * closing it ends the work.
+ * Judges all drives of the school under one standard, newest first. The answer is a stream of `RejudgeLine`s, each a
+ * line of JSON; closing it ends the work.
  */
 export const rejudging = (databaseFile: string, to: StandardRef): Readable =>
-  lineByLine('rejudge', databaseFile, { to }, 'The drives could not all be judged.');
+  lineByLine((write, signal) => rejudgeHalves(databaseFile, to, write, signal), {
+    failure: 'The drives could not all be judged.',
+  });
+
+type DrivesLine = Extract<RejudgeLine, { kind: 'drives' }>;
+
+/** Both workers judge one half each; what they tell goes on as one. */
+async function rejudgeHalves(
+  databaseFile: string,
+  to: StandardRef,
+  write: (line: RejudgeLine) => void,
+  gone: AbortSignal,
+): Promise<void> {
+  const other = new AbortController();
+  const signal = AbortSignal.any([gone, other.signal]);
+  const told: Record<Half, DrivesLine[]> = { 0: [], 1: [] };
+  const done: Record<Half, number> = { 0: 0, 1: 0 };
+  let begun = false;
+  /** The next line of each half as one; a half that has ended may have none any more. */
+  const join = () => {
+    const pair = ([0, 1] as const).map((half) => {
+      const line = told[half].shift();
+      if (line) done[half] = line.done;
+      return line?.drives ?? [];
+    });
+    write({ kind: 'drives', done: done[0] + done[1], drives: pair.flat().sort(newestFirst) });
+  };
+  const judging = ([0, 1] as const).map((half) =>
+    work(
+      'rejudge',
+      databaseFile,
+      { to, half },
+      {
+        signal,
+        onLine: (line) => {
+          if (line.kind === 'total' && !begun) write(line);
+          if (line.kind === 'total') begun = true;
+          if (line.kind !== 'drives') return;
+          told[half].push(line);
+          if (told[0].length > 0 && told[1].length > 0) join();
+        },
+      },
+    ),
+  );
+  try {
+    await Promise.all(judging);
+  } catch (error) {
+    other.abort();
+    throw error;
+  }
+  while (told[0].length + told[1].length > 0) join();
+  write({ kind: 'end' });
+}
+
+const newestFirst = (a: RejudgedMock, b: RejudgedMock): number =>
+  descending(a.startedAt, b.startedAt) || ascending(a.mock, b.mock);
 
 /**
  * Makes the school into a zip of plain files. The answer is a stream of `ExportLine`s, each a line of JSON; closing it
@@ -177,26 +235,29 @@ export function exporting(
   asked: Jobs['export school']['asked'],
   made: () => Promise<ExportLine>,
 ): Readable {
-  const lines = lineByLine('export school', databaseFile, asked, 'The school could not be exported.', made);
+  const lines = lineByLine(
+    async (write, signal) => {
+      await work('export school', databaseFile, asked, { signal, onLine: write });
+      write(await made());
+    },
+    { failure: 'The school could not be exported.' },
+  );
   // A worker that was ended has not tidied up.
   lines.on('close', () => rmSync(`${asked.to}.making`, { force: true }));
   return lines;
 }
 
-/** Work that says how far it is. @param last makes the last line, when all went well */
-function lineByLine<K extends 'rejudge' | 'export school'>(
-  what: K,
-  databaseFile: string,
-  asked: Jobs[K]['asked'],
-  failure: string,
-  last: (() => Promise<WorkLine>) | null = null,
+/** Work that says how far it is, as a stream of lines of JSON. */
+function lineByLine(
+  tell: (write: (line: WorkLine) => void, gone: AbortSignal) => Promise<void>,
+  { failure }: { readonly failure: string },
 ): Readable {
   const lines = new PassThrough();
   const gone = new AbortController();
-  const write = (line: WorkLine) => lines.write(`${JSON.stringify(line)}\n`);
+  // What is still on its way when some of it failed is nobody's any more.
+  const write = (line: WorkLine) => lines.writable && lines.write(`${JSON.stringify(line)}\n`);
   lines.on('close', () => gone.abort());
-  work(what, databaseFile, asked, { signal: gone.signal, onLine: write })
-    .then(async () => last && write(await last()))
+  tell(write, gone.signal)
     .catch(() => write({ kind: 'failed', detail: failure }))
     .finally(() => lines.end());
   return lines;

@@ -19,7 +19,7 @@ import { hotSpots, layAhead, marksAt } from './jobs/hotSpots';
 import { foretell, pastOf, strictness } from './jobs/past';
 import { learnerRecord } from './jobs/record';
 import { readNetwork } from './jobs/readFiles';
-import { rejudgeAll } from './jobs/rejudge';
+import { rejudgeHalf } from './jobs/rejudge';
 import { pdfWriter, printedReport } from './jobs/report';
 import { stepBack } from './stepBack';
 
@@ -99,7 +99,7 @@ function done(
           case 'work out':
             return freshRows(db, job.mocks);
           case 'rejudge':
-            await rejudgeAll(db, job.to, say);
+            await rejudgeHalf(db, job.to, job.half, say);
             return null;
         }
       });

@@ -1,12 +1,22 @@
 import type { RejudgedMock, RejudgeLine } from '../../../contract';
 import { judge, judgeUnder, resultOf } from '../../../core/marking';
+import { seedOf } from '../../../core/random';
 import type { Outcome, Standard, StandardRef } from '../../../core/standard';
-import { drivesOfSchool, keptOutcomes, standardOf, type Database, type HeldDrive } from '../../store';
+import {
+  drivesOf,
+  keptOutcomes,
+  mocksOfSchool,
+  standardOf,
+  type Database,
+  type HeldDrive,
+} from '../../store';
+import type { Half } from '../job';
 
-/** Judges all drives of the school under one standard, and tells what it has done as it goes. */
-export async function rejudgeAll(
+/** Judges one half of the school's drives under one standard, newest first, and tells what it has done as it goes. */
+export async function rejudgeHalf(
   db: Database,
   ref: StandardRef,
+  half: Half,
   say: (line: RejudgeLine) => void,
 ): Promise<void> {
   const to = await standardOf(db, ref);
@@ -19,8 +29,10 @@ export async function rejudgeAll(
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
   let done = 0;
-  for await (const { read, drives } of drivesOfSchool(db)) {
-    done += read;
+  for await (const mocks of mocksOfSchool(db)) {
+    const own = mocks.filter(({ id }) => seedOf(id) % 2 === half);
+    const drives = await drivesOf(db, own);
+    done += own.length;
     const kept = await keptOutcomes(
       db,
       drives.map(({ mock }) => mock.id),
@@ -31,7 +43,6 @@ export async function rejudgeAll(
       drives: drives.map((drive) => rejudged(drive, to, kept.get(drive.mock.id) ?? null)),
     });
   }
-  say({ kind: 'end' });
 }
 
 /** @param kept how it ended under its own standard; null when that is not known yet */
