@@ -8,7 +8,10 @@ import type { Context, Middleware } from 'koa';
 export const pages =
   (root: string): Middleware =>
   async (ctx, next) => {
-    if (ctx.path.startsWith('/api/')) return next();
+    if (ctx.path.startsWith('/api/')) {
+      await next();
+      return;
+    }
     if (ctx.method !== 'GET' && ctx.method !== 'HEAD') return;
     // An address of a screen may look like a file: /standards/timed-yard/1.0.0.
     const sent = /\.[a-z0-9]+$/i.test(ctx.path) && (await sendFile(ctx, root, ctx.path));
