@@ -185,14 +185,12 @@ async function rejudgeHalves(
   const told: Record<Half, DrivesLine[]> = { 0: [], 1: [] };
   const done: Record<Half, number> = { 0: 0, 1: 0 };
   let begun = false;
+  const tell = (drives: readonly RejudgedMock[]) =>
+    write({ kind: 'drives', done: done[0] + done[1], drives });
   /** The next line of each half as one; a half that has ended may have none any more. */
   const join = () => {
-    const pair = ([0, 1] as const).map((half) => {
-      const line = told[half].shift();
-      if (line) done[half] = line.done;
-      return line?.drives ?? [];
-    });
-    write({ kind: 'drives', done: done[0] + done[1], drives: pair.flat().sort(newestFirst) });
+    const pair = ([0, 1] as const).map((half) => told[half].shift()?.drives ?? []);
+    tell(pair.flat().sort(newestFirst));
   };
   const judging = ([0, 1] as const).map((half) =>
     work(
@@ -206,7 +204,10 @@ async function rejudgeHalves(
           if (line.kind === 'total') begun = true;
           if (line.kind !== 'drives') return;
           told[half].push(line);
+          done[half] = line.done;
+          // The other worker may have something else to do first: how far it is, is told all the same.
           if (told[0].length > 0 && told[1].length > 0) join();
+          else tell([]);
         },
       },
     ),
