@@ -7,7 +7,6 @@ const BATCHES = 200;
 const FIRST = 50;
 /** A drive of forty minutes has rarely more marks and steps than ten batches. */
 const OF_ONE_MOCK = 10;
-const DEVICES = 100;
 
 /** The event path of the built server on a real file, over HTTP on this machine. */
 export async function eventPath(): Promise<Figure[]> {
@@ -33,39 +32,11 @@ export async function eventPath(): Promise<Figure[]> {
     const first = await batches(FIRST, OF_ONE_MOCK);
     const times = await batches(BATCHES, OF_ONE_MOCK);
     const ofLong = await batches(BATCHES, BATCHES);
-    const { times: crowd, lost } = await crowded();
-    if (lost > 0) throw new Error(`${lost} acknowledged events are not held`);
     return [
       figureOf(`batch of 50 events, the first ${FIRST} after the start`, first, 'none'),
       figureOf(`batch of 50 events accepted and on disk (${BATCHES} batches)`, times, 'p95 under 15 ms'),
       figureOf(`the same into one log of ${50 * BATCHES}`, ofLong, 'none'),
-      figureOf(
-        `${DEVICES} devices at once, batches of 5: nothing of ${DEVICES * 50} lost`,
-        crowd,
-        'nothing lost',
-      ),
     ];
-
-    async function crowded() {
-      const { client: many, mock: shared } = await demoMock(server);
-      const sent: string[] = [];
-      const took: number[] = [];
-      await Promise.all(
-        Array.from({ length: DEVICES }, async (_, device) => {
-          for (let n = 0; n < 10; n += 1) {
-            const events = Array.from({ length: 5 }, (__, at) => faultEvent(n * 5 + at, `device-${device}`));
-            const began = performance.now();
-            const answer = await many.post(`/mocks/${shared}/events`, { events });
-            took.push(performance.now() - began);
-            if (answer.status === 200) sent.push(...events.map(({ id }) => id));
-          }
-        }),
-      );
-      const held = (await many.get(`/mocks/${shared}/events`)).body as { events: { id: string }[] };
-      const ids = new Set(held.events.map(({ id }) => id));
-      const missing = sent.filter((id) => !ids.has(id)).length;
-      return { times: took, lost: missing + (DEVICES * 50 - sent.length) };
-    }
   } finally {
     await server.kill();
     folder.remove();

@@ -35,7 +35,6 @@ const own = readFileSync(import.meta.filename, 'utf8');
 const asItIs = {
   getCacheKey: (code, file) => createHash('sha256').update(own).update(file).update(code).digest('hex'),
   process: (code) => withOwnGlobals({ code }),
-  processAsync: async (code) => withOwnGlobals({ code }),
 };
 
 export default {

@@ -13,7 +13,7 @@ function normal(random: Random): number {
 /**
  * A number from the gamma distribution with scale 1, by the method of Marsaglia and Tsang (2000).
  *
- * @param shape above nought
+ * @param shape above 0
  */
 export function drawGamma(random: Random, shape: number): number {
   if (shape < 1) return drawGamma(random, shape + 1) * Math.exp(Math.log(1 - random()) / shape);
@@ -32,7 +32,7 @@ export function drawGamma(random: Random, shape: number): number {
   }
 }
 
-/** A number from the beta distribution. @param a @param b both above nought */
+/** A number from the beta distribution. @param a @param b both above 0 */
 export function drawBeta(random: Random, a: number, b: number): number {
   const x = drawGamma(random, a);
   return x / (x + drawGamma(random, b));
@@ -41,7 +41,7 @@ export function drawBeta(random: Random, a: number, b: number): number {
 /** Means above this are drawn in halves, for the product would vanish. */
 const LARGEST = 30;
 
-/** A count from the Poisson distribution, by multiplication (Knuth). @param mean nought or more */
+/** A count from the Poisson distribution, by multiplication (Knuth). @param mean 0 or more */
 export function drawPoisson(random: Random, mean: number): number {
   if (mean > LARGEST) return drawPoisson(random, mean / 2) + drawPoisson(random, mean / 2);
   const limit = Math.exp(-mean);

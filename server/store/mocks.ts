@@ -342,14 +342,18 @@ const AT_ONCE = 250;
  * counts them all the same.
  *
  * @param newest so many of each learner's mocks, the newest; all of them where it is not given
+ * @param of only the logs of these are read
  */
 export async function* drivesOfSchool(
   db: Database,
   newest: number | null = null,
+  of: (mock: MockView) => boolean = () => true,
 ): AsyncGenerator<{ readonly read: number; readonly drives: readonly HeldDrive[] }> {
   const since = newest === null ? [] : await sinceNewest(db, newest);
-  for await (const mocks of mocksOfSchool(db, since))
-    yield { read: mocks.length, drives: await drivesOf(db, mocks) };
+  for await (const mocks of mocksOfSchool(db, since)) {
+    const asked = mocks.filter(of);
+    yield { read: asked.length, drives: await drivesOf(db, asked) };
+  }
 }
 
 /** All mocks of the school without their logs, newest first, some at a time. */

@@ -178,10 +178,8 @@ async function rejudgeHalves(
   databaseFile: string,
   to: StandardRef,
   write: (line: RejudgeLine) => void,
-  gone: AbortSignal,
+  signal: AbortSignal,
 ): Promise<void> {
-  const other = new AbortController();
-  const signal = AbortSignal.any([gone, other.signal]);
   const told: Record<Half, DrivesLine[]> = { 0: [], 1: [] };
   const done: Record<Half, number> = { 0: 0, 1: 0 };
   let begun = false;
@@ -200,8 +198,10 @@ async function rejudgeHalves(
       {
         signal,
         onLine: (line) => {
-          if (line.kind === 'total' && !begun) write(line);
-          if (line.kind === 'total') begun = true;
+          if (line.kind === 'total' && !begun) {
+            begun = true;
+            write(line);
+          }
           if (line.kind !== 'drives') return;
           told[half].push(line);
           done[half] = line.done;
@@ -212,12 +212,7 @@ async function rejudgeHalves(
       },
     ),
   );
-  try {
-    await Promise.all(judging);
-  } catch (error) {
-    other.abort();
-    throw error;
-  }
+  await Promise.all(judging);
   while (told[0].length + told[1].length > 0) join();
   write({ kind: 'end' });
 }
@@ -248,7 +243,7 @@ export function exporting(
   return lines;
 }
 
-/** Work that says how far it is, as a stream of lines of JSON. */
+/** Work that says how far it is, as a stream of lines of JSON; when some of it fails, the rest is ended. */
 function lineByLine(
   tell: (write: (line: WorkLine) => void, gone: AbortSignal) => Promise<void>,
   { failure }: { readonly failure: string },
@@ -259,7 +254,10 @@ function lineByLine(
   const write = (line: WorkLine) => lines.writable && lines.write(`${JSON.stringify(line)}\n`);
   lines.on('close', () => gone.abort());
   tell(write, gone.signal)
-    .catch(() => write({ kind: 'failed', detail: failure }))
+    .catch(() => {
+      write({ kind: 'failed', detail: failure });
+      gone.abort();
+    })
     .finally(() => lines.end());
   return lines;
 }

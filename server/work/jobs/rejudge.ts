@@ -2,14 +2,7 @@ import type { RejudgedMock, RejudgeLine } from '../../../contract';
 import { judge, judgeUnder, resultOf } from '../../../core/marking';
 import { seedOf } from '../../../core/random';
 import type { Outcome, Standard, StandardRef } from '../../../core/standard';
-import {
-  drivesOf,
-  keptOutcomes,
-  mocksOfSchool,
-  standardOf,
-  type Database,
-  type HeldDrive,
-} from '../../store';
+import { drivesOfSchool, keptOutcomes, standardOf, type Database, type HeldDrive } from '../../store';
 import type { Half } from '../job';
 
 /** Judges one half of the school's drives under one standard, newest first, and tells what it has done as it goes. */
@@ -29,10 +22,8 @@ export async function rejudgeHalf(
     .executeTakeFirstOrThrow();
   say({ kind: 'total', total });
   let done = 0;
-  for await (const mocks of mocksOfSchool(db)) {
-    const own = mocks.filter(({ id }) => seedOf(id) % 2 === half);
-    const drives = await drivesOf(db, own);
-    done += own.length;
+  for await (const { read, drives } of drivesOfSchool(db, null, ({ id }) => seedOf(id) % 2 === half)) {
+    done += read;
     const kept = await keptOutcomes(
       db,
       drives.map(({ mock }) => mock.id),

@@ -17,22 +17,20 @@ export function HeadroomPanel({ drive }: Props) {
   const run = useRunNow(drive);
   const rows = useLimits(drive, run === undefined ? 5 : 7);
   const own = rows.filter((row) => isOfRun(row, run));
+  const others = rows.filter((row) => !isOfRun(row, run));
   const list = (title: string, of: readonly LimitInView[]) =>
     of.length > 0 ? (
       <>
         <p style={{ margin: 0, fontSize: 16, color: colour('soft') }}>{title}</p>
         {of.map((row) => (
-          <HeadroomRow key={keyOf(row)} {...{ standard, row }} ofRun={isOfRun(row, run)} />
+          <HeadroomRow key={keyOf(row)} {...{ standard, row }} ofRun={of === own} />
         ))}
       </>
     ) : null;
   return (
     <section aria-label="Limits">
       {list('This manoeuvre', own)}
-      {list(
-        own.length > 0 ? 'The whole test' : `Left, ${standard.title}`,
-        rows.filter((row) => !isOfRun(row, run)),
-      )}
+      {list(own.length > 0 ? 'The whole test' : `Left, ${standard.title}`, others)}
     </section>
   );
 }
